@@ -1,0 +1,58 @@
+package yalos.core.block;
+
+import yalos.core.geodesy.EastNorth;
+import yalos.core.geodesy.Grid;
+import yalos.core.geodesy.LonLat;
+
+/**
+ * The job's grid moved to the block and scaled so that lengths are true metres on the ellipsoid. Directions are those of
+ * the grid. The point scale is taken at the middle of the block; over 20 km of UTM it varies by no more than 0.015 %.
+ * Grids that are not conformal are served by the mean scale: areas stay true, lengths differ by direction.
+ */
+public final class LocalPlane {
+    private final Grid grid;
+    private final EastNorth origin;
+    private final double metresPerUnit;
+    private final double convergenceRad;
+
+    private LocalPlane(Grid grid, LonLat middle) {
+        this.grid = grid;
+        this.origin = grid.toGrid(middle);
+        this.metresPerUnit = grid.unitM() / grid.meanScale(middle);
+        this.convergenceRad = grid.convergenceRad(middle);
+    }
+
+    public static LocalPlane at(Grid grid, LonLat middle) {
+        return new LocalPlane(grid, middle);
+    }
+
+    public Grid grid() {
+        return grid;
+    }
+
+    /** Metres on the ellipsoid in one unit of the grid, here. */
+    public double metresPerUnit() {
+        return metresPerUnit;
+    }
+
+    /** Grid north against true north at the middle of the block; see {@link Grid#convergenceRad}. */
+    public double convergenceRad() {
+        return convergenceRad;
+    }
+
+    /** Local x (grid east) and y (grid north) of a position, in metres. */
+    public double[] toPlane(LonLat at) {
+        EastNorth position = grid.toGrid(at);
+        return new double[] {
+            (position.east() - origin.east()) * metresPerUnit, (position.north() - origin.north()) * metresPerUnit
+        };
+    }
+
+    public EastNorth toGrid(double x, double y) {
+        return new EastNorth(origin.east() + x / metresPerUnit, origin.north() + y / metresPerUnit);
+    }
+
+    public LonLat toLonLat(double x, double y) {
+        return grid.toLonLat(toGrid(x, y));
+    }
+}

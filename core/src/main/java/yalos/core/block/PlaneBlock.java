@@ -1,0 +1,135 @@
+package yalos.core.block;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.locationtech.jts.geom.Coordinate;
+import org.locationtech.jts.geom.Geometry;
+import org.locationtech.jts.geom.GeometryFactory;
+import org.locationtech.jts.geom.LinearRing;
+import org.locationtech.jts.geom.Polygon;
+import org.locationtech.jts.operation.buffer.BufferOp;
+import org.locationtech.jts.operation.buffer.BufferParameters;
+import yalos.core.geodesy.Grid;
+
+/**
+ * A block laid into its {@link LocalPlane}: rings as plain arrays of metres, for the fast loops of planning and proof.
+ *
+ * <p>Rings are closed in thought: the last corner joins the first. What lies inside follows from counting crossings, so
+ * the order and direction of the rings do not matter.
+ */
+public final class PlaneBlock {
+    private static final GeometryFactory GEOMETRY = new GeometryFactory();
+    private static final double MITRE_LIMIT = 2.5;
+
+    private final LocalPlane plane;
+    private final Geometry geometry;
+    private final double[][] rings;
+
+    private PlaneBlock(LocalPlane plane, Geometry geometry) {
+        this.plane = plane;
+        this.geometry = geometry;
+        this.rings = ringsOf(geometry);
+    }
+
+    /** A sound outline in the plane of a grid round its middle. */
+    public static PlaneBlock of(Outline outline, Grid grid) {
+        LocalPlane plane = LocalPlane.at(grid, outline.middle());
+        Polygon[] polygons = outline.parts().stream()
+                .map(part -> GEOMETRY.createPolygon(
+                        ring(part.outer().stream().map(plane::toPlane).toList()),
+                        part.holes().stream()
+                                .map(hole ->
+                                        ring(hole.stream().map(plane::toPlane).toList()))
+                                .toArray(LinearRing[]::new)))
+                .toArray(Polygon[]::new);
+        return new PlaneBlock(plane, polygons.length == 1 ? polygons[0] : GEOMETRY.createMultiPolygon(polygons));
+    }
+
+    public LocalPlane plane() {
+        return plane;
+    }
+
+    /** The rings as x, y in turn, in metres. */
+    public double[][] rings() {
+        return rings;
+    }
+
+    /** Area in the plane, in square metres. */
+    public double areaM2() {
+        return geometry.getArea();
+    }
+
+    /** Least and greatest x, least and greatest y. */
+    public double[] bounds() {
+        var box = geometry.getEnvelopeInternal();
+        return new double[] {box.getMinX(), box.getMaxX(), box.getMinY(), box.getMaxY()};
+    }
+
+    /** The corners of the convex hull, as x, y in turn; the last joins the first. */
+    public double[] hull() {
+        Coordinate[] corners = geometry.convexHull().getCoordinates();
+        double[] hull = new double[2 * (corners.length - 1)];
+        for (int i = 0; i < corners.length - 1; i++) {
+            hull[2 * i] = corners[i].x;
+            hull[2 * i + 1] = corners[i].y;
+        }
+        return hull;
+    }
+
+    /** The block widened by a margin on all sides, holes narrowed; corners stay corners. */
+    public PlaneBlock widened(double marginM) {
+        if (marginM <= 0) {
+            return this;
+        }
+        BufferParameters square = new BufferParameters(
+                BufferParameters.DEFAULT_QUADRANT_SEGMENTS,
+                BufferParameters.CAP_FLAT,
+                BufferParameters.JOIN_MITRE,
+                MITRE_LIMIT);
+        return new PlaneBlock(plane, BufferOp.bufferOp(geometry, marginM, square));
+    }
+
+    /** Whether a point lies inside; on the boundary either answer may come. */
+    public boolean contains(double x, double y) {
+        boolean inside = false;
+        for (double[] ring : rings) {
+            for (int i = 0, j = ring.length - 2; i < ring.length; j = i, i += 2) {
+                if ((ring[i + 1] > y) != (ring[j + 1] > y)
+                        && x < (ring[j] - ring[i]) * (y - ring[i + 1]) / (ring[j + 1] - ring[i + 1]) + ring[i]) {
+                    inside = !inside;
+                }
+            }
+        }
+        return inside;
+    }
+
+    private static LinearRing ring(List<double[]> corners) {
+        List<Coordinate> coordinates = new ArrayList<>(corners.size() + 1);
+        corners.forEach(corner -> coordinates.add(new Coordinate(corner[0], corner[1])));
+        coordinates.add(new Coordinate(coordinates.get(0)));
+        return GEOMETRY.createLinearRing(coordinates.toArray(Coordinate[]::new));
+    }
+
+    private static double[][] ringsOf(Geometry geometry) {
+        List<double[]> rings = new ArrayList<>();
+        for (int i = 0; i < geometry.getNumGeometries(); i++) {
+            if (geometry.getGeometryN(i) instanceof Polygon polygon) {
+                rings.add(flat(polygon.getExteriorRing()));
+                for (int h = 0; h < polygon.getNumInteriorRing(); h++) {
+                    rings.add(flat(polygon.getInteriorRingN(h)));
+                }
+            }
+        }
+        return rings.toArray(double[][]::new);
+    }
+
+    private static double[] flat(LinearRing ring) {
+        Coordinate[] corners = ring.getCoordinates();
+        double[] flat = new double[2 * (corners.length - 1)];
+        for (int i = 0; i < corners.length - 1; i++) {
+            flat[2 * i] = corners[i].x;
+            flat[2 * i + 1] = corners[i].y;
+        }
+        return flat;
+    }
+}

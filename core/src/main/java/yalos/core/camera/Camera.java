@@ -1,0 +1,139 @@
+package yalos.core.camera;
+
+import static yalos.core.fault.InputFault.within;
+
+import java.util.ArrayList;
+import java.util.List;
+
+/**
+ * A camera with its lens, as a plan needs it. Named by class, never by model.
+ *
+ * @param name what the operator calls it
+ * @param sensor pixels and size
+ * @param focalLengthM principal distance in metres
+ * @param shutter kind and read-out time
+ * @param minIntervalS shortest time between two photos, in seconds
+ * @param mount which side of the image lies across the strip
+ * @param storage what a photo takes and the card holds
+ */
+public record Camera(
+        String name,
+        Sensor sensor,
+        double focalLengthM,
+        Shutter shutter,
+        double minIntervalS,
+        Mount mount,
+        Storage storage) {
+
+    /**
+     * What photos take up.
+     *
+     * @param bytesPerPhoto all files of one release of the shutter together
+     * @param cardBytes room on the card
+     * @param photosPerFlight the most photos the camera or the aircraft takes in one flight
+     */
+    public record Storage(double bytesPerPhoto, double cardBytes, int photosPerFlight) {
+        public Storage {
+            within("megabytesPerPhoto", bytesPerPhoto / 1e6, 0.01, 5000, "MB");
+            within("cardGigabytes", cardBytes / 1e9, 0.1, 100_000, "GB");
+            within("photosPerFlight", photosPerFlight, 1, 10_000_000, "photos");
+        }
+
+        public static Storage of(double megabytesPerPhoto, double cardGigabytes, int photosPerFlight) {
+            return new Storage(megabytesPerPhoto * 1e6, cardGigabytes * 1e9, photosPerFlight);
+        }
+    }
+
+    /** A figure of a camera that is possible but hard to believe, with the question to ask about it. */
+    public record Doubt(String field, String question) {}
+
+    public Camera {
+        within("focalLengthMm", focalLengthM * 1000, 0.5, 2000, "mm");
+        within("minIntervalS", minIntervalS, 0, 60, "s");
+    }
+
+    /** Pixels across the strip, by the mount. */
+    public int pixelsAcross() {
+        return mount == Mount.WIDTH_ACROSS ? sensor.pixelsWide() : sensor.pixelsHigh();
+    }
+
+    /** Pixels along the strip, by the mount. */
+    public int pixelsAlong() {
+        return mount == Mount.WIDTH_ACROSS ? sensor.pixelsHigh() : sensor.pixelsWide();
+    }
+
+    /** Sensor side across the strip, in metres. */
+    public double sideAcrossM() {
+        return mount == Mount.WIDTH_ACROSS ? sensor.widthM() : sensor.heightM();
+    }
+
+    /** Sensor side along the strip, in metres. */
+    public double sideAlongM() {
+        return mount == Mount.WIDTH_ACROSS ? sensor.heightM() : sensor.widthM();
+    }
+
+    /** Which way the top of the image points when the aircraft flies along {@code trackRad}, clockwise from north. */
+    public double imageYawRad(double trackRad) {
+        return mount == Mount.WIDTH_ACROSS ? trackRad : trackRad + Math.PI / 2;
+    }
+
+    /** Pixel pitch that stands for the camera, in metres; see {@link Sensor#pitchM()}. */
+    public double pitchM() {
+        return sensor.pitchM();
+    }
+
+    /** Angle of view across the strip, in radians. */
+    public double fieldOfViewAcrossRad() {
+        return 2 * Math.atan(sideAcrossM() / (2 * focalLengthM));
+    }
+
+    /** Angle of view along the strip, in radians. */
+    public double fieldOfViewAlongRad() {
+        return 2 * Math.atan(sideAlongM() / (2 * focalLengthM));
+    }
+
+    /** Millions of pixels, rounded to one. */
+    public long megapixels() {
+        return Math.round((double) sensor.pixelsWide() * sensor.pixelsHigh() / 1e6);
+    }
+
+    /**
+     * Figures that cannot well be right: a pixel pitch no survey camera has, pixels far from square, a focal length
+     * equal to a sensor side (the two are easily swapped), an angle of view out of proportion. Empty for a sound camera.
+     */
+    public List<Doubt> doubts() {
+        List<Doubt> doubts = new ArrayList<>();
+        double pitchUm = pitchM() * 1e6;
+        if (pitchUm < 0.7 || pitchUm > 30) {
+            doubts.add(new Doubt(
+                    "sensorAcrossMm",
+                    "Pixels and sensor size give a pixel pitch of %.2f µm; cameras have 0.7 to 30 µm. Is one of them mistyped?"
+                            .formatted(pitchUm)));
+        }
+        double ratio = sensor.pitchHighM() / sensor.pitchWideM();
+        if (!sensor.squarePixels() && Math.abs(ratio - 1) > 0.02) {
+            doubts.add(new Doubt(
+                    "sensorAlongMm",
+                    "The pixels would be %.2f × %.2f µm. Pixels are nearly always square; a cropped image needs the cropped sensor size."
+                            .formatted(sensor.pitchWideM() * 1e6, sensor.pitchHighM() * 1e6)));
+        }
+        if (same(focalLengthM, sensor.widthM()) || same(focalLengthM, sensor.heightM())) {
+            doubts.add(new Doubt(
+                    "focalLengthMm",
+                    "The focal length equals a side of the sensor (%.2f mm). Was the sensor size typed twice?"
+                            .formatted(focalLengthM * 1000)));
+        }
+        double widest = Math.toDegrees(Math.max(fieldOfViewAcrossRad(), fieldOfViewAlongRad()));
+        if (widest > 120 || widest < 2) {
+            doubts.add(new Doubt(
+                    "focalLengthMm",
+                    "The angle of view would be %.0f°; mapping cameras see 2° to 120°. The focal length asked for is the true one, not the full-frame equivalent."
+                            .formatted(widest)));
+        }
+        return doubts;
+    }
+
+    private static boolean same(double a, double b) {
+        return Math.abs(a - b) < 0.5e-6;
+    }
+}

@@ -1,0 +1,46 @@
+package yalos.core.exchange;
+
+import io.jenetics.jpx.GPX;
+import io.jenetics.jpx.Metadata;
+import io.jenetics.jpx.Route;
+import io.jenetics.jpx.WayPoint;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.util.Locale;
+
+/**
+ * A plan as GPX 1.1: the stations as way points, the path as a route. Heights stand in the descriptions, since a GPX
+ * elevation counts from sea level and the plan's from the take-off.
+ */
+public final class PlanGpx {
+    private PlanGpx() {}
+
+    public static void write(PlanSheetData data, OutputStream out) throws IOException {
+        Route.Builder route = Route.builder().name(data.title() + ", strips");
+        for (PlanSheetData.StripLine line : data.strips()) {
+            String strip = "strip " + line.strip().number();
+            route.addPoint(WayPoint.builder()
+                    .name(strip + " start")
+                    .build(line.from().latDeg(), line.from().lonDeg()));
+            route.addPoint(WayPoint.builder()
+                    .name(strip + " end")
+                    .build(line.to().latDeg(), line.to().lonDeg()));
+        }
+        GPX.Builder gpx = GPX.builder("Yalos")
+                .metadata(Metadata.builder().name(data.title()).build())
+                .addRoute(route.build());
+        for (PlanSheetData.StationPoint point : data.stations()) {
+            gpx.addWayPoint(WayPoint.builder()
+                    .name(String.valueOf(point.station().index()))
+                    .desc(String.format(
+                            Locale.ROOT,
+                            "strip %d, %.1f m above take-off, yaw %.1f° true, pitch %.0f°",
+                            point.station().strip(),
+                            point.station().heightM(),
+                            point.yawTrueDeg(),
+                            point.pitchDeg()))
+                    .build(point.at().latDeg(), point.at().lonDeg()));
+        }
+        GPX.Writer.DEFAULT.write(gpx.build(), out);
+    }
+}

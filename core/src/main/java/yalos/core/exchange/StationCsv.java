@@ -1,0 +1,55 @@
+package yalos.core.exchange;
+
+import java.io.IOException;
+import java.util.Locale;
+import org.apache.commons.csv.CSVFormat;
+import org.apache.commons.csv.CSVPrinter;
+import yalos.core.geodesy.EastNorth;
+
+/** Exposure stations as CSV (RFC 4180): one line each, units in the column names. */
+public final class StationCsv {
+    private static final String[] COLUMNS = {
+        "index",
+        "strip",
+        "longitude_deg",
+        "latitude_deg",
+        "easting",
+        "northing",
+        "epsg",
+        "height_above_takeoff_m",
+        "yaw_grid_deg",
+        "yaw_true_deg",
+        "pitch_deg"
+    };
+
+    private StationCsv() {}
+
+    public static void write(PlanSheetData data, Appendable out) throws IOException {
+        CSVFormat format = CSVFormat.RFC4180.builder().setHeader(COLUMNS).get();
+        int epsg = data.plan().block().plane().grid().epsg();
+        try (CSVPrinter printer = new CSVPrinter(out, format)) {
+            for (PlanSheetData.StationPoint point : data.stations()) {
+                EastNorth grid = data.plan()
+                        .block()
+                        .plane()
+                        .toGrid(point.station().xM(), point.station().yM());
+                printer.printRecord(
+                        point.station().index(),
+                        point.station().strip(),
+                        decimals(point.at().lonDeg(), 9),
+                        decimals(point.at().latDeg(), 9),
+                        decimals(grid.east(), 3),
+                        decimals(grid.north(), 3),
+                        epsg,
+                        decimals(point.station().heightM(), 2),
+                        decimals(point.yawDeg(), 2),
+                        decimals(point.yawTrueDeg(), 2),
+                        decimals(point.pitchDeg(), 2));
+            }
+        }
+    }
+
+    private static String decimals(double figure, int digits) {
+        return String.format(Locale.ROOT, "%." + digits + "f", figure);
+    }
+}

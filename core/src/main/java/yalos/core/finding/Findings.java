@@ -1,0 +1,292 @@
+package yalos.core.finding;
+
+import static yalos.core.finding.Finding.Level.*;
+import static yalos.core.ledger.Quantity.*;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.function.ToDoubleFunction;
+import yalos.core.camera.Camera;
+import yalos.core.geodesy.Geodesics;
+import yalos.core.ledger.BlockPlan;
+import yalos.core.ledger.Quantity;
+import yalos.core.ledger.ScaleSearch;
+import yalos.core.ledger.SpeedLimit;
+import yalos.core.proof.Coverage;
+import yalos.core.proof.PhotoCount;
+import yalos.core.proof.WeakSpot;
+import yalos.core.units.Measure;
+import yalos.core.units.Unit;
+import yalos.core.units.UnitChoice;
+import yalos.core.units.UnitKind;
+
+/** What would a practitioner say about this plan? The worst first. */
+public final class Findings {
+    /** Below this share of the block a weak rim is not worth a word. */
+    private static final double WORTH_SAYING = 0.002;
+
+    private static final double LEAST_FORWARD = 0.75;
+    private static final double LEAST_SIDE = 0.60;
+    private static final double FAR_FROM_LAUNCH_M = 500;
+    private static final double SCALE_OFF = 0.002;
+
+    private final BlockPlan plan;
+    private final UnitChoice units;
+    private final List<Finding> found = new ArrayList<>();
+
+    private Findings(BlockPlan plan, UnitChoice units) {
+        this.plan = plan;
+        this.units = units;
+    }
+
+    /**
+     * @param coverage of the plan
+     * @param units the operator reads
+     */
+    public static List<Finding> of(BlockPlan plan, Coverage coverage, UnitChoice units) {
+        Findings findings = new Findings(plan, units);
+        findings.ceiling();
+        findings.brief();
+        findings.seenTooFewTimes(coverage);
+        findings.overlapBelowLeast();
+        findings.speedHeld();
+        findings.blur();
+        findings.storage();
+        findings.camera();
+        findings.launch();
+        findings.grid();
+        findings.found.sort(Comparator.comparing(Finding::level));
+        return List.copyOf(findings.found);
+    }
+
+    /** The coverage of a plan, counted coarsely enough for a judgement at every change. */
+    public static Coverage glance(BlockPlan plan) {
+        double cell = PhotoCount.cellSizeM(plan.block(), PhotoCount.GLANCE_CELLS);
+        return coverage(plan, cell);
+    }
+
+    /** The coverage of a plan in cells of the given size. */
+    public static Coverage coverage(BlockPlan plan, double cellM) {
+        PhotoCount count = PhotoCount.of(
+                plan.block(), plan.request().camera(), plan.layout().stations(), cellM);
+        return Coverage.of(count, plan.leastPhotos());
+    }
+
+    private void ceiling() {
+        double height = plan.design().scale().heightM();
+        double ceiling = plan.ceilingM();
+        if (height > ceiling + 1e-6) {
+            add(
+                    STOP,
+                    "ceiling",
+                    "The plan flies at %s above ground, over your ceiling of %s. Check your local rules."
+                            .formatted(height(height), height(ceiling)),
+                    remedy("Fly at " + height(ceiling), HEIGHT, ceiling));
+        }
+    }
+
+    private void brief() {
+        OptionalDouble asked = plan.briefGsdM();
+        double gsd = plan.design().scale().gsdM();
+        if (asked.isPresent() && gsd > asked.getAsDouble() * (1 + 1e-6)) {
+            add(
+                    MIND,
+                    "brief-gsd",
+                    "The GSD of %s is coarser than the %s asked for."
+                            .formatted(text(GSD, gsd), text(GSD, asked.getAsDouble())),
+                    remedy("Pin " + text(GSD, asked.getAsDouble()), GSD, asked.getAsDouble()));
+        }
+    }
+
+    private void seenTooFewTimes(Coverage coverage) {
+        double share = coverage.shareShort();
+        if (share < WORTH_SAYING || coverage.weakSpots().isEmpty()) {
+            return;
+        }
+        WeakSpot worst = coverage.weakSpots().get(0);
+        boolean edge = coverage.weakSpots().stream().allMatch(WeakSpot::atEdge);
+        String where = edge ? "along the edge" : "inside and along the edge";
+        List<Remedy> remedies = edge ? marginRemedy(coverage.asked()) : List.of();
+        found.add(new Finding(
+                worst.leastPhotos() == 0 ? STOP : MIND,
+                "seen-too-few-times",
+                "%s of the block, %s, is seen on fewer than %d photos, some of it on only %d; %s in all."
+                        .formatted(percent(share), where, coverage.asked(), worst.leastPhotos(), area(coverage)),
+                Optional.of(new double[] {worst.x(), worst.y()}),
+                remedies));
+    }
+
+    private String area(Coverage coverage) {
+        double cell = coverage.count().cellM() * coverage.count().cellM();
+        return units.text(UnitKind.AREA, coverage.shareShort() * coverage.cells() * cell);
+    }
+
+    /** The least margin in whole strips that mends the edge, found by counting it. */
+    private List<Remedy> marginRemedy(int asked) {
+        int present = (int) Math.ceil(plan.design().marginM() / plan.design().spacingM() - 1e-9);
+        for (int strips = present + 1; strips <= present + 3; strips++) {
+            Measure margin = Measure.of(strips, Unit.COUNT);
+            BlockPlan wider = BlockPlan.over(
+                    plan.block(),
+                    plan.request()
+                            .with(plan.request()
+                                    .pins()
+                                    .with(MARGIN_STRIPS, margin)
+                                    .with(DIRECTION, Measure.ofSi(plan.layout().directionRad(), Unit.DEGREE))));
+            if (glance(wider).shareAtLeast(asked) > 1 - WORTH_SAYING) {
+                String label = "Margin of " + strips + (strips == 1 ? " strip" : " strips");
+                return List.of(new Remedy(label, MARGIN_STRIPS, margin));
+            }
+        }
+        return List.of();
+    }
+
+    private void overlapBelowLeast() {
+        below(FORWARD_OVERLAP, plan.design().forwardOverlap(), LEAST_FORWARD, "forward");
+        below(SIDE_OVERLAP, plan.design().sideOverlap(), LEAST_SIDE, "side");
+    }
+
+    private void below(Quantity overlap, double share, double least, String word) {
+        if (share < least - 1e-9) {
+            add(
+                    MIND,
+                    overlap.key(),
+                    "The %s overlap of %s is below the %s that a reconstruction needs at least (common practice)."
+                            .formatted(word, percent(share), percent(least)),
+                    remedy("Pin " + percent(least), overlap, least));
+        }
+    }
+
+    private void speedHeld() {
+        OptionalDouble asked = plan.request().pins().si(SPEED);
+        OptionalDouble interval = plan.request().pins().si(INTERVAL);
+        double wanted = asked.orElse(interval.isPresent() ? plan.design().baseM() / interval.getAsDouble() : 0);
+        double speed = plan.design().speedMps();
+        if (wanted <= speed * (1 + 1e-9)) {
+            return;
+        }
+        SpeedLimit limit = plan.design().binding().limit();
+        List<Remedy> remedies = new ArrayList<>();
+        if (limit == SpeedLimit.MOTION_BLUR) {
+            double shutter = 1 / Math.ceil(1 / (plan.design().shutterTimeS() * speed / wanted));
+            remedies.add(remedy("Shutter " + text(SHUTTER_TIME, shutter), SHUTTER_TIME, shutter));
+        }
+        remedies.add(
+                asked.isPresent()
+                        ? remedy(
+                                "Ask for " + roundedDown(speed),
+                                SPEED,
+                                units.unit(UnitKind.SPEED).toSi(down(speed)))
+                        : remedy(
+                                "Photo every " + text(INTERVAL, plan.design().intervalS()),
+                                INTERVAL,
+                                Math.ceil(plan.design().intervalS() * 100) / 100));
+        add(
+                MIND,
+                "speed-held",
+                "Speed is held at %s by %s; %s was asked for."
+                        .formatted(text(SPEED, speed), limit.words(), text(SPEED, wanted)),
+                remedies.toArray(Remedy[]::new));
+    }
+
+    private double down(double speedMps) {
+        return Math.floor(units.unit(UnitKind.SPEED).ofSi(speedMps) * 10 + 1e-6) / 10;
+    }
+
+    private String roundedDown(double speedMps) {
+        Unit unit = units.unit(UnitKind.SPEED);
+        return units.text(UnitKind.SPEED, unit.toSi(down(speedMps)));
+    }
+
+    private void blur() {
+        double blur = plan.design().blurPx();
+        if (blur > 1 + 1e-6) {
+            double shutter = 1 / Math.ceil(1 / (plan.design().shutterTimeS() / blur));
+            add(
+                    blur > 2 ? STOP : MIND,
+                    "blur",
+                    "The image moves %s during the exposure; one pixel is the most (common practice)."
+                            .formatted(text(BLUR, blur)),
+                    remedy("Shutter " + text(SHUTTER_TIME, shutter), SHUTTER_TIME, shutter));
+        }
+    }
+
+    private void storage() {
+        Camera.Storage storage = plan.request().camera().storage();
+        double room = Math.floor(storage.cardBytes() / storage.bytesPerPhoto());
+        double most = Math.min(room, storage.photosPerFlight());
+        if (plan.photos() <= most) {
+            return;
+        }
+        String whose = room < storage.photosPerFlight() ? "the card holds" : "the camera takes";
+        ToDoubleFunction<BlockPlan> photos = BlockPlan::photos;
+        Remedy[] coarser =
+                ScaleSearch.finestGsd(plan, photos, most)
+                        .map(gsd -> new Remedy("Pin GSD " + gsd.asTyped(), GSD, gsd))
+                        .stream()
+                        .toArray(Remedy[]::new);
+        add(
+                MIND,
+                "photos-beyond-limit",
+                "The plan takes %d photos, %.1f GB; %s %.0f."
+                        .formatted(plan.photos(), plan.storageBytes() / 1e9, whose, most),
+                coarser);
+    }
+
+    private void camera() {
+        plan.request().camera().doubts().forEach(doubt -> add(MIND, "camera-" + doubt.field(), doubt.question()));
+    }
+
+    private void launch() {
+        plan.request().launch().ifPresent(launch -> {
+            double nearest = plan.request().outline().corners().stream()
+                    .mapToDouble(corner -> Geodesics.distanceM(launch, corner))
+                    .min()
+                    .orElse(0);
+            double[] at = plan.block().plane().toPlane(launch);
+            if (nearest > FAR_FROM_LAUNCH_M && !plan.block().contains(at[0], at[1])) {
+                add(
+                        MIND,
+                        "launch-far",
+                        "The launch point lies %s from the nearest corner of the block; keep the aircraft in sight as your rules ask."
+                                .formatted(units.text(UnitKind.DISTANCE, nearest)));
+            }
+        });
+    }
+
+    private void grid() {
+        double scale =
+                plan.block().plane().grid().pointScale(plan.request().outline().middle());
+        if (Math.abs(scale - 1) > SCALE_OFF) {
+            add(
+                    NOTE,
+                    "grid-scale",
+                    "Here %s shows lengths %.4f times as long as on the ground; the plan works in true metres."
+                            .formatted(plan.block().plane().grid().shortName(), scale));
+        }
+    }
+
+    private void add(Finding.Level level, String key, String sentence, Remedy... remedies) {
+        found.add(Finding.of(level, key, sentence, remedies));
+    }
+
+    private Remedy remedy(String label, Quantity quantity, double si) {
+        return new Remedy(label, quantity, Measure.ofSi(si, units.unit(quantity.kind())));
+    }
+
+    private String text(Quantity quantity, double si) {
+        return units.text(quantity.kind(), si);
+    }
+
+    private String height(double m) {
+        return units.text(UnitKind.HEIGHT, m);
+    }
+
+    private static String percent(double share) {
+        return String.format(Locale.ROOT, share < 0.0995 ? "%.1f %%" : "%.0f %%", share * 100);
+    }
+}

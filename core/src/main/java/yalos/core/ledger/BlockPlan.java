@@ -1,0 +1,96 @@
+package yalos.core.ledger;
+
+import java.util.Optional;
+import java.util.OptionalDouble;
+import yalos.core.block.LocalPlane;
+import yalos.core.block.Outline;
+import yalos.core.block.OutlineCheck;
+import yalos.core.block.PlaneBlock;
+import yalos.core.fault.InputFault;
+import yalos.core.strips.BestDirection;
+import yalos.core.strips.StripLayout;
+import yalos.core.strips.StripPattern;
+
+/**
+ * The plan of one block over level ground: what follows from a {@link PlanRequest}.
+ *
+ * @param request what was decided
+ * @param design scale, overlaps, speed
+ * @param block the block without margin, in its plane
+ * @param flown the block widened by the margin
+ * @param layout strips, stations, links, time
+ */
+public record BlockPlan(PlanRequest request, Design design, PlaneBlock block, PlaneBlock flown, StripLayout layout) {
+
+    /**
+     * @throws InputFault for an outline that is not sound, settings that cannot be flown, or too many stations
+     */
+    public static BlockPlan of(PlanRequest request) {
+        Outline outline = OutlineCheck.sound(request.outline());
+        PlaneBlock block = PlaneBlock.of(outline, request.grid());
+        return over(block, request);
+    }
+
+    /** The plan over a block already laid into its plane, for callers that try many settings on one block. */
+    public static BlockPlan over(PlaneBlock block, PlanRequest request) {
+        Design design = Design.of(request.pins(), request.camera(), request.aircraft());
+        PlaneBlock flown = block.widened(design.marginM());
+        StripPattern pattern = patternOf(request, design, block.plane());
+        OptionalDouble fixed = request.pins().si(Quantity.DIRECTION);
+        double direction = fixed.isPresent()
+                ? halfTurn(fixed.getAsDouble())
+                : BestDirection.of(flown, pattern).directionRad();
+        return new BlockPlan(request, design, block, flown, StripLayout.of(flown, pattern, direction));
+    }
+
+    /** What the strips need besides the block. */
+    public StripPattern pattern() {
+        return patternOf(request, design, block.plane());
+    }
+
+    private static StripPattern patternOf(PlanRequest request, Design design, LocalPlane plane) {
+        Optional<double[]> launch = request.launch().map(plane::toPlane);
+        return new StripPattern(
+                design.spacingM(),
+                design.baseM(),
+                design.scale().heightM(),
+                design.speedMps(),
+                request.aircraft(),
+                launch);
+    }
+
+    /** Strips lie the same in a direction and its opposite. */
+    private static double halfTurn(double directionRad) {
+        double turned = directionRad % Math.PI;
+        return turned < 0 ? turned + Math.PI : turned;
+    }
+
+    /** The GSD the brief asks for, in metres. */
+    public OptionalDouble briefGsdM() {
+        return request.pins().si(Quantity.BRIEF_GSD);
+    }
+
+    /** The greatest height above ground the operator allows, in metres. */
+    public double ceilingM() {
+        return request.pins().siOr(Quantity.CEILING, Defaults.CEILING_M);
+    }
+
+    /** How many photos should see every bit of ground. */
+    public int leastPhotos() {
+        return (int) Math.round(request.pins().siOr(Quantity.LEAST_PHOTOS, Defaults.LEAST_PHOTOS));
+    }
+
+    public int photos() {
+        return layout.stations().size();
+    }
+
+    /** Bytes that the photos take. */
+    public double storageBytes() {
+        return photos() * request.camera().storage().bytesPerPhoto();
+    }
+
+    /** Area of the block on the ellipsoid, in square metres, without margin. */
+    public double areaM2() {
+        return request.outline().areaM2();
+    }
+}

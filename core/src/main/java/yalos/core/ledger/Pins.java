@@ -1,0 +1,154 @@
+package yalos.core.ledger;
+
+import java.util.Collections;
+import java.util.EnumMap;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import yalos.core.fault.InputFault;
+import yalos.core.units.Measure;
+import yalos.core.units.Unit;
+import yalos.core.units.UnitChoice;
+import yalos.core.units.UnitKind;
+
+/**
+ * What the operator has fixed, each figure as it was typed. At most one pin for each {@link Quantity.Slot}; the scale
+ * always has one.
+ */
+public final class Pins {
+    private final Map<Quantity, Measure> values;
+
+    private Pins(Map<Quantity, Measure> values) {
+        this.values = Collections.unmodifiableMap(values);
+    }
+
+    /** A pinned GSD and nothing else: every other slot keeps the program's default. */
+    public static Pins ofGsd(double cm) {
+        return new Pins(new EnumMap<>(Quantity.class)).with(Quantity.GSD, Measure.of(cm, Unit.CENTIMETRE));
+    }
+
+    /** A pinned height and nothing else. */
+    public static Pins ofHeight(double m) {
+        return new Pins(new EnumMap<>(Quantity.class)).with(Quantity.HEIGHT, Measure.of(m, Unit.METRE));
+    }
+
+    /**
+     * Stored pins, read back.
+     *
+     * @throws InputFault when they hold no scale or a figure out of bounds
+     */
+    public static Pins of(Map<Quantity, Measure> stored) {
+        Pins pins = new Pins(new EnumMap<>(Quantity.class));
+        for (Map.Entry<Quantity, Measure> entry : stored.entrySet()) {
+            pins = pins.with(entry.getKey(), entry.getValue());
+        }
+        if (pins.pinOf(Quantity.Slot.SCALE).isEmpty()) {
+            throw new InputFault("gsd", "nothing", "Either the GSD or the height must be pinned.");
+        }
+        return pins;
+    }
+
+    /** The pins with one more; it takes the place of a pin of the same slot. */
+    public Pins with(Quantity quantity, Measure value) {
+        Measure checked = quantity.checked(value);
+        EnumMap<Quantity, Measure> changed = new EnumMap<>(Quantity.class);
+        values.forEach((other, pinned) -> {
+            if (!other.slot().equals(quantity.slot())) {
+                changed.put(other, pinned);
+            }
+        });
+        changed.put(quantity, checked);
+        return new Pins(changed);
+    }
+
+    /**
+     * The pins without one. The scale's pin cannot simply go, since something must fix the scale.
+     *
+     * @throws InputFault for the pin of the scale
+     */
+    public Pins without(Quantity quantity) {
+        if (quantity.slot().filter(slot -> slot == Quantity.Slot.SCALE).isPresent()) {
+            Quantity other = quantity == Quantity.GSD ? Quantity.HEIGHT : Quantity.GSD;
+            throw new InputFault(
+                    quantity.key(),
+                    "unpinned",
+                    "Something must fix the scale. Pin %s instead; this pin then goes by itself."
+                            .formatted(other.label()));
+        }
+        EnumMap<Quantity, Measure> changed = new EnumMap<>(Quantity.class);
+        changed.putAll(values);
+        changed.remove(quantity);
+        return new Pins(changed);
+    }
+
+    /**
+     * The pins with one moved by so many steps of the unit it is shown in, to a whole step.
+     *
+     * @param presentSi the figure before, which need not be pinned
+     */
+    public Pins nudged(Quantity quantity, double presentSi, int steps, UnitChoice units) {
+        UnitKind kind = quantity.kind();
+        Unit unit = of(quantity).map(Measure::unit).orElse(units.unit(kind));
+        if (kind == UnitKind.SHUTTER) {
+            return with(quantity, Measure.of(nextShutterTime(presentSi, steps), Unit.SECOND));
+        }
+        double step = kind.shownIn(unit).step();
+        double figure = (Math.round(unit.ofSi(presentSi) / step) + steps) * step;
+        if (quantity == Quantity.DIRECTION) {
+            figure = ((figure % 360) + 360) % 360;
+        }
+        Measure least = Measure.of(Math.round(figure * 1e9) / 1e9, unit);
+        return with(quantity, least);
+    }
+
+    /** Shutter times go by thirds of a stop, upwards to longer ones. */
+    private static double nextShutterTime(double presentS, int steps) {
+        double thirds = Math.round(3 * Math.log(presentS * 1000) / Math.log(2)) + steps;
+        double seconds = Math.pow(2, thirds / 3) / 1000;
+        return seconds >= 0.5 ? seconds : 1.0 / Math.round(1 / seconds);
+    }
+
+    public Optional<Measure> of(Quantity quantity) {
+        return Optional.ofNullable(values.get(quantity));
+    }
+
+    public boolean has(Quantity quantity) {
+        return values.containsKey(quantity);
+    }
+
+    /** The pinned figure in SI. */
+    public OptionalDouble si(Quantity quantity) {
+        Measure value = values.get(quantity);
+        return value == null ? OptionalDouble.empty() : OptionalDouble.of(value.si());
+    }
+
+    public double siOr(Quantity quantity, double otherwise) {
+        return si(quantity).orElse(otherwise);
+    }
+
+    /** Which quantity of a slot is pinned. */
+    public Optional<Quantity> pinOf(Quantity.Slot slot) {
+        return values.keySet().stream()
+                .filter(quantity -> quantity.slot().filter(slot::equals).isPresent())
+                .findFirst();
+    }
+
+    public Map<Quantity, Measure> asMap() {
+        return values;
+    }
+
+    @Override
+    public boolean equals(Object other) {
+        return other instanceof Pins pins && pins.values.equals(values);
+    }
+
+    @Override
+    public int hashCode() {
+        return values.hashCode();
+    }
+
+    @Override
+    public String toString() {
+        return values.toString();
+    }
+}

@@ -1,0 +1,234 @@
+package yalos.core.proof;
+
+import java.util.Arrays;
+import java.util.List;
+import yalos.core.block.PlaneBlock;
+import yalos.core.camera.Camera;
+import yalos.core.camera.Lens;
+import yalos.core.camera.Pose;
+import yalos.core.camera.View;
+import yalos.core.strips.Station;
+
+/**
+ * How many photos see each cell of the ground? Level ground; a photo sees a cell when its frame holds the cell's centre.
+ *
+ * <p>Each footprint writes only where it begins and ends in every row; one running sum over the row then gives the
+ * counts. The work is one pass over the cells and one over the rows of each footprint, whatever the overlap.
+ *
+ * <p>Rows run from south to north, columns from west to east, in the block's plane. Cells outside the block are counted
+ * too and marked outside.
+ */
+public final class PhotoCount {
+    /** Cells that a count made for a screen has at most. */
+    public static final int SCREEN_CELLS = 400_000;
+    /** Cells that a count made for a quick judgement has at most. */
+    public static final int GLANCE_CELLS = 60_000;
+
+    private static final double[] CELL_SIZES = {0.1, 0.2, 0.25, 0.5, 1, 2, 5, 10, 20, 50, 100, 200};
+
+    private final double westM;
+    private final double southM;
+    private final double cellM;
+    private final int columns;
+    private final int rows;
+    /** Counts by row, one cell wider than the grid so that a footprint may end behind the last column. */
+    private final int[] counts;
+
+    private final boolean[] inside;
+
+    private PhotoCount(PlaneBlock block, double cellM) {
+        double[] bounds = block.bounds();
+        this.westM = bounds[0];
+        this.southM = bounds[2];
+        this.cellM = cellM;
+        this.columns = Math.max(1, (int) Math.ceil((bounds[1] - bounds[0]) / cellM));
+        this.rows = Math.max(1, (int) Math.ceil((bounds[3] - bounds[2]) / cellM));
+        this.counts = new int[rows * (columns + 1)];
+        this.inside = new boolean[rows * columns];
+    }
+
+    /**
+     * @param block without margin: the ground that is asked for
+     * @param stations every photo
+     * @param cellM side of a cell in metres
+     */
+    public static PhotoCount of(PlaneBlock block, Camera camera, List<Station> stations, double cellM) {
+        PhotoCount count = new PhotoCount(block, cellM);
+        count.markInside(block);
+        count.addFootprints(camera, stations);
+        count.sumRows();
+        return count;
+    }
+
+    /** The finest of a series of round cell sizes with which the block has no more than so many cells. */
+    public static double cellSizeM(PlaneBlock block, int mostCells) {
+        double[] bounds = block.bounds();
+        double area = (bounds[1] - bounds[0]) * (bounds[3] - bounds[2]);
+        return Arrays.stream(CELL_SIZES)
+                .filter(size -> area / size / size <= mostCells)
+                .findFirst()
+                .orElse(CELL_SIZES[CELL_SIZES.length - 1]);
+    }
+
+    public int columns() {
+        return columns;
+    }
+
+    public int rows() {
+        return rows;
+    }
+
+    public double cellM() {
+        return cellM;
+    }
+
+    public double westM() {
+        return westM;
+    }
+
+    public double southM() {
+        return southM;
+    }
+
+    /** Photos that see a cell's centre. */
+    public int at(int column, int row) {
+        return counts[row * (columns + 1) + column];
+    }
+
+    /** Whether a cell's centre lies in the block. */
+    public boolean inside(int column, int row) {
+        return inside[row * columns + column];
+    }
+
+    public double x(int column) {
+        return westM + (column + 0.5) * cellM;
+    }
+
+    public double y(int row) {
+        return southM + (row + 0.5) * cellM;
+    }
+
+    /** Cells of the block by the number of photos that see them; index is the number. */
+    public int[] histogram() {
+        int most = 0;
+        for (int count : counts) {
+            most = Math.max(most, count);
+        }
+        int[] cells = new int[most + 1];
+        for (int row = 0; row < rows; row++) {
+            for (int column = 0; column < columns; column++) {
+                if (inside(column, row)) {
+                    cells[at(column, row)]++;
+                }
+            }
+        }
+        return cells;
+    }
+
+    private void markInside(PlaneBlock block) {
+        int edges =
+                Arrays.stream(block.rings()).mapToInt(ring -> ring.length / 2).sum();
+        double[] crossings = new double[edges];
+        for (int row = 0; row < rows; row++) {
+            int found = crossings(block.rings(), y(row), crossings);
+            Arrays.sort(crossings, 0, found);
+            for (int i = 0; i + 1 < found; i += 2) {
+                int first = firstColumn(crossings[i]);
+                int end = Math.min(columns, firstColumn(crossings[i + 1]));
+                if (first < end) {
+                    Arrays.fill(inside, row * columns + first, row * columns + end, true);
+                }
+            }
+        }
+    }
+
+    private static int crossings(double[][] rings, double y, double[] found) {
+        int count = 0;
+        for (double[] ring : rings) {
+            for (int i = 0, j = ring.length - 2; i < ring.length; j = i, i += 2) {
+                if ((ring[i + 1] > y) != (ring[j + 1] > y)) {
+                    found[count++] = (ring[j] - ring[i]) * (y - ring[i + 1]) / (ring[j + 1] - ring[i + 1]) + ring[i];
+                }
+            }
+        }
+        return count;
+    }
+
+    /** The first column whose centre lies at or east of x; not below 0, may be beyond the last. */
+    private int firstColumn(double x) {
+        return (int) Math.max(0, Math.ceil((x - westM) / cellM - 0.5));
+    }
+
+    private int firstRow(double y) {
+        return (int) Math.max(0, Math.ceil((y - southM) / cellM - 0.5));
+    }
+
+    private void addFootprints(Camera camera, List<Station> stations) {
+        Lens lens = Lens.of(camera);
+        double[] wests = new double[rows];
+        double[] easts = new double[rows];
+        for (Station station : stations) {
+            Pose flown = station.pose();
+            Pose pose = new Pose(
+                    flown.eastM(),
+                    flown.northM(),
+                    flown.upM(),
+                    camera.imageYawRad(flown.yawRad()),
+                    flown.pitchRad(),
+                    flown.rollRad());
+            new View(lens, pose).footprint(0).ifPresent(corners -> add(corners, wests, easts));
+        }
+    }
+
+    /** Adds one photo given by the four corners of its convex footprint. */
+    private void add(double[] corners, double[] wests, double[] easts) {
+        double south = Math.min(Math.min(corners[1], corners[3]), Math.min(corners[5], corners[7]));
+        double north = Math.max(Math.max(corners[1], corners[3]), Math.max(corners[5], corners[7]));
+        int first = firstRow(south);
+        int end = Math.min(rows, firstRow(north));
+        if (first >= end) {
+            return;
+        }
+        Arrays.fill(wests, first, end, Double.MAX_VALUE);
+        Arrays.fill(easts, first, end, -Double.MAX_VALUE);
+        for (int i = 0, j = 6; i < 8; j = i, i += 2) {
+            walkEdge(corners[j], corners[j + 1], corners[i], corners[i + 1], wests, easts);
+        }
+        for (int row = first; row < end; row++) {
+            int from = firstColumn(wests[row]);
+            int to = Math.min(columns, firstColumn(easts[row]));
+            if (from < to) {
+                int start = row * (columns + 1);
+                counts[start + from]++;
+                counts[start + to]--;
+            }
+        }
+    }
+
+    /** Widens the reach of every row whose centre line an edge crosses. */
+    private void walkEdge(double x1, double y1, double x2, double y2, double[] wests, double[] easts) {
+        int first = firstRow(Math.min(y1, y2));
+        int end = Math.min(rows, firstRow(Math.max(y1, y2)));
+        double slope = (x2 - x1) / (y2 - y1);
+        for (int row = first; row < end; row++) {
+            double x = x1 + (y(row) - y1) * slope;
+            if (x < wests[row]) {
+                wests[row] = x;
+            }
+            if (x > easts[row]) {
+                easts[row] = x;
+            }
+        }
+    }
+
+    private void sumRows() {
+        int stride = columns + 1;
+        for (int row = 0; row < rows; row++) {
+            int running = 0;
+            for (int at = row * stride; at < (row + 1) * stride; at++) {
+                running += counts[at];
+                counts[at] = running;
+            }
+        }
+    }
+}

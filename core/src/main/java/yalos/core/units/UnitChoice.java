@@ -1,0 +1,54 @@
+package yalos.core.units;
+
+import java.util.EnumMap;
+import java.util.Map;
+
+/**
+ * The units an operator reads, one for each kind of quantity. Any mixture is allowed; kinds left out are metric.
+ *
+ * @param chosen the kinds that differ from the metric default
+ */
+public record UnitChoice(Map<UnitKind, Unit> chosen) {
+    /** Metres, centimetres, metres per second, hectares. */
+    public static final UnitChoice METRIC = new UnitChoice(Map.of());
+
+    /** Feet, inches, miles per hour, acres. */
+    public static final UnitChoice FEET = new UnitChoice(Map.of(
+            UnitKind.GSD, Unit.INCH,
+            UnitKind.HEIGHT, Unit.FOOT,
+            UnitKind.DISTANCE, Unit.FOOT,
+            UnitKind.LENGTH, Unit.MILE,
+            UnitKind.SPEED, Unit.MILE_PER_HOUR,
+            UnitKind.AREA, Unit.ACRE));
+
+    public UnitChoice {
+        chosen = Map.copyOf(chosen);
+    }
+
+    public Unit unit(UnitKind kind) {
+        return kind.shownIn(chosen.getOrDefault(kind, kind.choices().get(0).unit()))
+                .unit();
+    }
+
+    public UnitChoice with(UnitKind kind, Unit unit) {
+        Map<UnitKind, Unit> changed = new EnumMap<>(UnitKind.class);
+        changed.putAll(chosen);
+        changed.put(kind, unit);
+        return new UnitChoice(changed);
+    }
+
+    /** The figure alone, as it stands in the ledger's column. */
+    public String figure(UnitKind kind, double si) {
+        return kind.figure(si, unit(kind));
+    }
+
+    /** The figure with its unit, as it stands in a sentence. */
+    public String text(UnitKind kind, double si) {
+        String symbol = unit(kind).symbol();
+        String figure = figure(kind, si);
+        if (symbol.isEmpty()) {
+            return figure;
+        }
+        return kind == UnitKind.ANGLE ? figure + symbol : figure + " " + symbol;
+    }
+}
