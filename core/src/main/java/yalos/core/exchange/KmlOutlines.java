@@ -12,6 +12,7 @@ import yalos.core.geodesy.LonLat;
 public final class KmlOutlines implements SafeXml.Visitor {
     private final ImportedOutlines.Collector found = new ImportedOutlines.Collector();
     private final List<Outline.Part> parts = new ArrayList<>();
+    private final Axes axes;
     private String name = "";
     private boolean inPlacemark;
     private boolean inHole;
@@ -19,13 +20,15 @@ public final class KmlOutlines implements SafeXml.Visitor {
     private List<LonLat> outer = List.of();
     private List<List<LonLat>> holes = new ArrayList<>();
 
-    private KmlOutlines() {}
+    private KmlOutlines(Axes axes) {
+        this.axes = axes;
+    }
 
     /**
      * @throws InputFault for broken or hostile XML, coordinates out of range, or no area
      */
-    public static ImportedOutlines read(byte[] content) {
-        KmlOutlines reader = new KmlOutlines();
+    public static ImportedOutlines read(byte[] content, Axes axes) {
+        KmlOutlines reader = new KmlOutlines(axes);
         SafeXml.walk(content, "KML", reader);
         return reader.found.finish("KML");
     }
@@ -94,7 +97,7 @@ public final class KmlOutlines implements SafeXml.Visitor {
         }
     }
 
-    private static List<LonLat> corners(String text, int line) {
+    private List<LonLat> corners(String text, int line) {
         List<LonLat> corners = new ArrayList<>();
         for (String tuple : text.strip().split("\\s+")) {
             String[] figures = tuple.split(",");
@@ -102,7 +105,7 @@ public final class KmlOutlines implements SafeXml.Visitor {
                 throw unreadable(tuple, line);
             }
             try {
-                corners.add(LonLat.of(Double.parseDouble(figures[0]), Double.parseDouble(figures[1])));
+                corners.add(axes.of(Double.parseDouble(figures[0]), Double.parseDouble(figures[1])));
             } catch (NumberFormatException e) {
                 throw unreadable(tuple, line);
             }

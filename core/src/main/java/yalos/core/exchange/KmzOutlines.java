@@ -23,9 +23,9 @@ public final class KmzOutlines {
     /**
      * @throws InputFault for a damaged or hostile zip, or one without a KML
      */
-    public static ImportedOutlines read(byte[] content) {
+    public static ImportedOutlines read(byte[] content, Axes axes) {
         byte[] kml = document(content);
-        return KmlOutlines.read(kml);
+        return KmlOutlines.read(kml, axes);
     }
 
     private static byte[] document(byte[] content) {

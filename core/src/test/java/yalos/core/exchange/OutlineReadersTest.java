@@ -31,8 +31,8 @@ class OutlineReadersTest {
 
     private static ImportedOutlines read(String name, byte[] content) {
         return switch (FileKind.of(content)) {
-            case KML -> KmlOutlines.read(content);
-            case KMZ -> KmzOutlines.read(content);
+            case KML -> KmlOutlines.read(content, Axes.LON_LAT);
+            case KMZ -> KmzOutlines.read(content, Axes.LON_LAT);
             case GPX -> GpxOutlines.read(content);
             default -> throw new InputFault("file", name, "not read here");
         };
@@ -66,7 +66,7 @@ class OutlineReadersTest {
     void refusesAZipBomb() {
         byte[] bomb = zip("doc.kml", new byte[70_000_000]);
         assertThat(bomb.length).isLessThan(200_000);
-        assertThatThrownBy(() -> KmzOutlines.read(bomb))
+        assertThatThrownBy(() -> KmzOutlines.read(bomb, Axes.LON_LAT))
                 .isInstanceOf(InputFault.class)
                 .hasMessageContaining("64 MB");
     }
@@ -75,7 +75,7 @@ class OutlineReadersTest {
     @ValueSource(strings = {"../../etc/doc.kml", "/etc/doc.kml", "..\\doc.kml", "C:\\doc.kml"})
     void refusesAZipThatNamesFilesOutsideItself(String name) {
         byte[] content = zip(name, "<kml/>".getBytes(StandardCharsets.UTF_8));
-        assertThatThrownBy(() -> KmzOutlines.read(content))
+        assertThatThrownBy(() -> KmzOutlines.read(content, Axes.LON_LAT))
                 .isInstanceOf(InputFault.class)
                 .hasMessageContaining("outside");
     }
@@ -83,9 +83,9 @@ class OutlineReadersTest {
     @Test
     void refusesADamagedZipAndOneWithoutDocument() {
         byte[] whole = Reference.bytes("vector/polygon_hole.kmz");
-        assertThatThrownBy(() -> KmzOutlines.read(java.util.Arrays.copyOf(whole, whole.length / 2)))
+        assertThatThrownBy(() -> KmzOutlines.read(java.util.Arrays.copyOf(whole, whole.length / 2), Axes.LON_LAT))
                 .isInstanceOf(InputFault.class);
-        assertThatThrownBy(() -> KmzOutlines.read(zip("readme.txt", new byte[10])))
+        assertThatThrownBy(() -> KmzOutlines.read(zip("readme.txt", new byte[10]), Axes.LON_LAT))
                 .isInstanceOf(InputFault.class)
                 .hasMessageContaining("no .kml");
     }
@@ -93,7 +93,7 @@ class OutlineReadersTest {
     @Test
     void namesTheLineOfBrokenXml() {
         byte[] cut = "<kml>\n<Placemark>\n<Polygon>".getBytes(StandardCharsets.UTF_8);
-        assertThatThrownBy(() -> KmlOutlines.read(cut))
+        assertThatThrownBy(() -> KmlOutlines.read(cut, Axes.LON_LAT))
                 .isInstanceOf(InputFault.class)
                 .hasMessageContaining("line 3");
     }

@@ -1,0 +1,76 @@
+package yalos.web.api;
+
+import io.swagger.v3.oas.annotations.OpenAPIDefinition;
+import io.swagger.v3.oas.annotations.Operation;
+import io.swagger.v3.oas.annotations.info.Info;
+import io.swagger.v3.oas.annotations.media.Content;
+import io.swagger.v3.oas.annotations.responses.ApiResponse;
+import java.io.IOException;
+import java.io.InputStream;
+import java.net.URI;
+import java.nio.charset.StandardCharsets;
+import org.springframework.core.Ordered;
+import org.springframework.core.annotation.Order;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ProblemDetail;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.ExceptionHandler;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.bind.annotation.RestControllerAdvice;
+import yalos.core.exchange.PlanSheetData;
+import yalos.core.fault.InputFault;
+import yalos.core.ledger.BlockPlan;
+import yalos.web.exchange.PlanGeoJson;
+
+/** Plans a block for a script. Keeps nothing. */
+@RestController
+@OpenAPIDefinition(info = @Info(title = "Yalos plan service", version = "1", description = "See docs/api.md"))
+class PlanController {
+    static final String GEO_JSON = "application/geo+json";
+    private static final int MOST_BYTES = 20_000_000;
+
+    @Operation(
+            summary = "Plan the strips over a block",
+            description =
+                    "Body: a FeatureCollection with the block (role = block), perhaps a launch point (role = launch), and a member plan with camera and settings. Answer: strips, stations and a summary.",
+            responses = {
+                @ApiResponse(responseCode = "200", description = "the plan", content = @Content(mediaType = GEO_JSON)),
+                @ApiResponse(
+                        responseCode = "400",
+                        description = "a field that cannot be, with its value and what would be right",
+                        content = @Content(mediaType = "application/problem+json"))
+            })
+    @PostMapping(
+            path = "/api/plan",
+            consumes = {GEO_JSON, MediaType.APPLICATION_JSON_VALUE})
+    ResponseEntity<byte[]> plan(InputStream body) throws IOException {
+        byte[] content = body.readNBytes(MOST_BYTES + 1);
+        if (content.length > MOST_BYTES) {
+            throw new InputFault("body", "over 20 MB", "The body may have up to 20 MB.");
+        }
+        BlockPlan plan = PlanRequestReader.read(content).plan();
+        String answer = PlanGeoJson.collection(new PlanSheetData("plan", plan)).toString();
+        return ResponseEntity.ok()
+                .contentType(MediaType.parseMediaType(GEO_JSON))
+                .body(answer.getBytes(StandardCharsets.UTF_8));
+    }
+
+    /** Faults of the plan service as problems (RFC 9457) that name the field. */
+    @RestControllerAdvice(basePackageClasses = PlanController.class)
+    @Order(Ordered.HIGHEST_PRECEDENCE)
+    static class Problems {
+        @ExceptionHandler(InputFault.class)
+        ResponseEntity<ProblemDetail> input(InputFault fault) {
+            ProblemDetail problem = ProblemDetail.forStatusAndDetail(HttpStatus.BAD_REQUEST, fault.getMessage());
+            problem.setTitle("That cannot be planned");
+            problem.setType(URI.create("about:blank"));
+            problem.setProperty("field", fault.field());
+            problem.setProperty("value", fault.value());
+            return ResponseEntity.badRequest()
+                    .contentType(MediaType.APPLICATION_PROBLEM_JSON)
+                    .body(problem);
+        }
+    }
+}

@@ -1,0 +1,237 @@
+package yalos.web.api;
+
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.OptionalInt;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+import yalos.core.block.Outline;
+import yalos.core.camera.Camera;
+import yalos.core.camera.Mount;
+import yalos.core.camera.Sensor;
+import yalos.core.camera.Shutter;
+import yalos.core.fault.InputFault;
+import yalos.core.geodesy.LonLat;
+import yalos.core.kit.Aircraft;
+import yalos.core.ledger.Pins;
+import yalos.core.ledger.PlanRequest;
+import yalos.core.ledger.Quantity;
+import yalos.core.units.Measure;
+import yalos.core.units.Unit;
+import yalos.web.exchange.GeoJsonOutlines;
+
+/**
+ * Reads the body of {@code POST /api/plan}: a FeatureCollection with the block, perhaps the launch point, and a member
+ * {@code plan}. Faults name the field by its path in the body.
+ */
+final class PlanRequestReader {
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+
+    private final JsonNode plan;
+
+    private PlanRequestReader(JsonNode plan) {
+        this.plan = plan;
+    }
+
+    /**
+     * @throws InputFault naming the field, its value and what would be right
+     */
+    static PlanRequest read(byte[] body) {
+        JsonNode root;
+        try {
+            root = JSON.readTree(body);
+        } catch (JacksonException e) {
+            throw new InputFault("body", "broken JSON", "The body is not whole JSON: " + place(e));
+        }
+        if (!root.path("type").asString("").equals("FeatureCollection")) {
+            throw new InputFault(
+                    "type", root.path("type").asString(""), "The body must be a GeoJSON FeatureCollection.");
+        }
+        if (!root.path("plan").isObject()) {
+            throw new InputFault("plan", root.path("plan"), "The member “plan” with camera and settings is missing.");
+        }
+        return new PlanRequestReader(root.get("plan")).request(root);
+    }
+
+    private static String place(JacksonException e) {
+        return e.getLocation() == null
+                ? "it may be cut off."
+                : "it breaks at line %d, column %d. NaN and Infinity are no JSON numbers."
+                        .formatted(e.getLocation().getLineNr(), e.getLocation().getColumnNr());
+    }
+
+    private PlanRequest request(JsonNode root) {
+        Aircraft usual = Aircraft.smallMultirotor();
+        OptionalDouble fastest = number(plan, "maxSpeedMps", "plan.maxSpeedMps");
+        Aircraft aircraft;
+        try {
+            aircraft = usual.withMaxSpeed(fastest.orElse(usual.maxSpeedMps()));
+        } catch (InputFault fault) {
+            throw fault.at("plan.maxSpeedMps");
+        }
+        return new PlanRequest(camera(), aircraft, pins(), block(root), launch(root), epsg());
+    }
+
+    private static Outline block(JsonNode root) {
+        Optional<JsonNode> feature = withRole(root, "block");
+        JsonNode geometry = feature.orElseThrow(() -> new InputFault(
+                        "features",
+                        "no block",
+                        "One feature must be the block: a Polygon or MultiPolygon with properties.role = \"block\"."))
+                .path("geometry");
+        String type = geometry.path("type").asString("");
+        if (!type.equals("Polygon") && !type.equals("MultiPolygon")) {
+            throw new InputFault("features.block.geometry", type, "The block must be a Polygon or MultiPolygon.");
+        }
+        try {
+            return GeoJsonOutlines.outline(geometry, "block");
+        } catch (InputFault fault) {
+            throw fault.at("features.block.geometry");
+        }
+    }
+
+    private static Optional<LonLat> launch(JsonNode root) {
+        return withRole(root, "launch").map(feature -> {
+            JsonNode at = feature.path("geometry").path("coordinates");
+            if (!feature.path("geometry").path("type").asString("").equals("Point")
+                    || !at.path(0).isNumber()
+                    || !at.path(1).isNumber()) {
+                throw new InputFault("features.launch.geometry", at, "The launch point must be a Point.");
+            }
+            try {
+                return LonLat.of(at.get(0).asDouble(), at.get(1).asDouble());
+            } catch (InputFault fault) {
+                throw fault.at("features.launch.geometry");
+            }
+        });
+    }
+
+    private static Optional<JsonNode> withRole(JsonNode root, String role) {
+        for (JsonNode feature : root.path("features")) {
+            if (feature.path("properties").path("role").asString("").equals(role)) {
+                return Optional.of(feature);
+            }
+        }
+        return Optional.empty();
+    }
+
+    private Camera camera() {
+        JsonNode camera = plan.path("camera");
+        if (!camera.isObject()) {
+            throw new InputFault("plan.camera", camera, "The camera is missing.");
+        }
+        try {
+            return new Camera(
+                    "camera",
+                    Sensor.ofMillimetres(
+                            whole(camera, "pixelsAcross"),
+                            whole(camera, "pixelsAlong"),
+                            needed(camera, "sensorAcrossMm"),
+                            needed(camera, "sensorAlongMm")),
+                    needed(camera, "focalLengthMm") / 1000,
+                    shutter(camera),
+                    number(camera, "minIntervalS", "plan.camera.minIntervalS").orElse(0),
+                    Mount.WIDTH_ACROSS,
+                    Camera.Storage.of(10, 1000, 1_000_000));
+        } catch (InputFault fault) {
+            throw fault.field().startsWith("plan.") ? fault : fault.at("plan.camera." + fault.field());
+        }
+    }
+
+    private static Shutter shutter(JsonNode camera) {
+        OptionalDouble readout = number(camera, "readoutS", "plan.camera.readoutS");
+        return readout.isPresent() && readout.getAsDouble() > 0
+                ? Shutter.rolling(readout.getAsDouble())
+                : Shutter.mechanical();
+    }
+
+    private static double needed(JsonNode node, String name) {
+        return number(node, name, "plan.camera." + name)
+                .orElseThrow(
+                        () -> new InputFault("plan.camera." + name, "missing", "The camera needs %s.".formatted(name)));
+    }
+
+    private static int whole(JsonNode node, String name) {
+        double number = needed(node, name);
+        if (number != Math.rint(number) || Math.abs(number) > 1e9) {
+            throw new InputFault("plan.camera." + name, number, "%s must be a whole number.".formatted(name));
+        }
+        return (int) number;
+    }
+
+    private Pins pins() {
+        OptionalDouble gsd = number(plan, "gsdCm", "plan.gsdCm");
+        OptionalDouble height = number(plan, "heightM", "plan.heightM");
+        if (gsd.isPresent() == height.isPresent()) {
+            throw new InputFault(
+                    "plan.gsdCm",
+                    gsd.isPresent() ? "gsdCm and heightM" : "neither gsdCm nor heightM",
+                    "Give either gsdCm or heightM: one fixes the scale, the other follows.");
+        }
+        Pins pins = gsd.isPresent()
+                ? Pins.ofGsd(1)
+                        .with(Quantity.GSD, checked("plan.gsdCm", Quantity.GSD, gsd.getAsDouble(), Unit.CENTIMETRE))
+                : Pins.ofHeight(100)
+                        .with(
+                                Quantity.HEIGHT,
+                                checked("plan.heightM", Quantity.HEIGHT, height.getAsDouble(), Unit.METRE));
+        pins = share(pins, "forwardOverlap", Quantity.FORWARD_OVERLAP);
+        pins = share(pins, "sideOverlap", Quantity.SIDE_OVERLAP);
+        pins = optional(pins, "marginM", Quantity.MARGIN, Unit.METRE);
+        pins = optional(pins, "speedMps", Quantity.SPEED, Unit.METRE_PER_SECOND);
+        pins = optional(pins, "exposureTimeS", Quantity.SHUTTER_TIME, Unit.SECOND);
+        pins = optional(pins, "maxBlurPx", Quantity.BLUR, Unit.PIXEL);
+        return direction(pins);
+    }
+
+    private Pins share(Pins pins, String name, Quantity quantity) {
+        OptionalDouble share = number(plan, name, "plan." + name);
+        return share.isEmpty()
+                ? pins
+                : pins.with(quantity, checked("plan." + name, quantity, share.getAsDouble() * 100, Unit.PERCENT));
+    }
+
+    private Pins optional(Pins pins, String name, Quantity quantity, Unit unit) {
+        OptionalDouble figure = number(plan, name, "plan." + name);
+        return figure.isEmpty()
+                ? pins
+                : pins.with(quantity, checked("plan." + name, quantity, figure.getAsDouble(), unit));
+    }
+
+    private Pins direction(Pins pins) {
+        JsonNode direction = plan.path("directionDeg");
+        if (direction.isMissingNode()
+                || direction.isNull()
+                || direction.asString("").equals("auto")) {
+            return pins;
+        }
+        double degrees = number(plan, "directionDeg", "plan.directionDeg").orElse(0);
+        double turned = ((degrees % 360) + 360) % 360;
+        return pins.with(Quantity.DIRECTION, checked("plan.directionDeg", Quantity.DIRECTION, turned, Unit.DEGREE));
+    }
+
+    private static Measure checked(String field, Quantity quantity, double figure, Unit unit) {
+        try {
+            return quantity.checked(Measure.of(figure, unit));
+        } catch (InputFault fault) {
+            throw fault.at(field);
+        }
+    }
+
+    private OptionalInt epsg() {
+        OptionalDouble code = number(plan, "epsg", "plan.epsg");
+        return code.isEmpty() ? OptionalInt.empty() : OptionalInt.of((int) code.getAsDouble());
+    }
+
+    private static OptionalDouble number(JsonNode node, String name, String field) {
+        JsonNode value = node.path(name);
+        if (value.isMissingNode() || value.isNull()) {
+            return OptionalDouble.empty();
+        }
+        if (!value.isNumber() || !Double.isFinite(value.asDouble())) {
+            throw new InputFault(field, value, "%s must be a finite number; %s is not.".formatted(name, value));
+        }
+        return OptionalDouble.of(value.asDouble());
+    }
+}

@@ -1,0 +1,72 @@
+package yalos.web.block;
+
+import java.time.format.DateTimeFormatter;
+import java.util.List;
+import org.springframework.stereotype.Component;
+import org.springframework.ui.Model;
+import yalos.core.fault.InputFault;
+import yalos.core.finding.Finding;
+import yalos.core.finding.Findings;
+import yalos.core.units.UnitChoice;
+import yalos.web.shell.Htmx;
+import yalos.web.shell.Preferences;
+
+/** What every stage's page of a block shares: who it is, how the stages stand, what is found, what can be undone. */
+@Component
+public class BlockPage {
+    private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("HH:mm");
+
+    private final PlanDesk desk;
+    private final Preferences preferences;
+    private final List<StageBook> books;
+
+    BlockPage(PlanDesk desk, Preferences preferences, List<StageBook> books) {
+        this.desk = desk;
+        this.preferences = preferences;
+        this.books = books;
+    }
+
+    /**
+     * The whole page of a stage.
+     *
+     * @param why key of the quantity whose reason is open; empty for none
+     */
+    public String show(OpenBlock block, Stage stage, String why, Model model) {
+        fill(block, stage, why, model);
+        return "block/page";
+    }
+
+    /** The answer to a change: the parts of the page that follow from it, or a way back to the page without script. */
+    public String changed(OpenBlock block, Visit visit) {
+        if (!Htmx.asked(visit.request())) {
+            return "redirect:/blocks/" + block.id() + "/" + visit.stage().key();
+        }
+        String why = visit.request().getParameter("why");
+        fill(block, visit.stage(), why == null ? "" : why, visit.model());
+        visit.response().setHeader(Htmx.TRIGGER, "sheet-changed");
+        return "block/changed";
+    }
+
+    private void fill(OpenBlock block, Stage stage, String why, Model model) {
+        UnitChoice units = preferences.units();
+        Planned planned = desk.plan(block.facts());
+        List<Finding> findings = findings(planned, units);
+        model.addAttribute("block", block);
+        model.addAttribute("stage", stage);
+        model.addAttribute("saved", block.savedAt().format(CLOCK));
+        model.addAttribute("stages", StageView.all(block, planned, findings, stage, units));
+        model.addAttribute("findings", FindingView.all(findings, planned));
+        model.addAttribute("fault", planned.fault().map(InputFault::getMessage).orElse(""));
+        model.addAttribute("empty", block.facts().outline().isEmpty());
+        books.stream()
+                .filter(book -> book.stage() == stage)
+                .forEach(book -> book.fill(new StageBook.Opened(block, planned, units, why), model));
+    }
+
+    /** Findings of a plan in the operator's units; none without a plan. */
+    public List<Finding> findings(Planned planned, UnitChoice units) {
+        return planned.whole()
+                .map(whole -> Findings.of(whole.plan(), whole.glance(), units))
+                .orElse(List.of());
+    }
+}

@@ -1,0 +1,111 @@
+package yalos.web.block;
+
+import java.util.List;
+import java.util.function.UnaryOperator;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import yalos.core.fault.InputFault;
+import yalos.web.store.BlockFacts;
+import yalos.web.store.FactsJson;
+import yalos.web.store.JobMapper;
+
+/** Opens blocks and changes them, one step after the other. Each call is one transaction, written through at its end. */
+@Service
+public class Blocks {
+    private static final int LONGEST_LABEL = 200;
+
+    private final JobMapper rows;
+    private final PlanDesk desk;
+
+    Blocks(JobMapper rows, PlanDesk desk) {
+        this.rows = rows;
+        this.desk = desk;
+    }
+
+    /**
+     * @throws NotThere when there is no such block
+     */
+    @Transactional(readOnly = true)
+    public OpenBlock open(long id) {
+        return rows.block(id).map(Blocks::opened).orElseThrow(() -> new NotThere("There is no block " + id + "."));
+    }
+
+    @Transactional(readOnly = true)
+    public List<OpenBlock> ofJob(long jobId) {
+        return rows.blocksOf(jobId).stream().map(Blocks::opened).toList();
+    }
+
+    /**
+     * Changes the facts and keeps the step. Nothing is kept when the facts stay the same.
+     *
+     * @param version the state the change was made for
+     * @param label what was done, for the undo button
+     * @throws StaleVersion when the block has changed since
+     * @throws InputFault when the change cannot be planned
+     */
+    @Transactional
+    public OpenBlock change(long id, long version, String label, UnaryOperator<BlockFacts> change) {
+        JobMapper.BlockRow row = present(id, version, label);
+        BlockFacts before = FactsJson.read(row.facts());
+        BlockFacts after = change.apply(before);
+        String written = FactsJson.write(after);
+        if (written.equals(row.facts())) {
+            return opened(row);
+        }
+        desk.refuseUnplannable(before, after);
+        rows.deleteStepsAfter(id, row.head());
+        rows.insertStep(id, row.head() + 1, shortened(label), written);
+        move(row, row.head() + 1, label);
+        return open(id);
+    }
+
+    @Transactional
+    public OpenBlock undo(long id, long version) {
+        JobMapper.BlockRow row = present(id, version, "undo");
+        if (row.head() > 1) {
+            move(row, row.head() - 1, "undo");
+        }
+        return open(id);
+    }
+
+    @Transactional
+    public OpenBlock redo(long id, long version) {
+        JobMapper.BlockRow row = present(id, version, "redo");
+        if (row.head() < row.lastSeq()) {
+            move(row, row.head() + 1, "redo");
+        }
+        return open(id);
+    }
+
+    private JobMapper.BlockRow present(long id, long version, String wanted) {
+        JobMapper.BlockRow row = rows.block(id).orElseThrow(() -> new NotThere("There is no block " + id + "."));
+        if (row.version() != version) {
+            throw new StaleVersion(opened(row), wanted);
+        }
+        return row;
+    }
+
+    private void move(JobMapper.BlockRow row, int head, String wanted) {
+        if (rows.moveHead(row.id(), row.version(), head) == 0) {
+            throw new StaleVersion(open(row.id()), wanted);
+        }
+    }
+
+    private static String shortened(String label) {
+        return label.length() > LONGEST_LABEL ? label.substring(0, LONGEST_LABEL) : label;
+    }
+
+    private static OpenBlock opened(JobMapper.BlockRow row) {
+        return new OpenBlock(
+                row.id(),
+                row.jobId(),
+                row.jobName(),
+                row.name(),
+                row.version(),
+                row.label(),
+                row.madeAt(),
+                row.head() > 1,
+                row.head() < row.lastSeq(),
+                FactsJson.read(row.facts()));
+    }
+}

@@ -1,0 +1,49 @@
+package yalos.web.block;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import yalos.core.finding.Finding;
+import yalos.core.finding.Remedy;
+import yalos.core.geodesy.EastNorth;
+
+/**
+ * A finding as the page shows it.
+ *
+ * @param number of its mark on the sheet; 0 when it has no place
+ * @param east of its place in the job's grid; empty when it has none
+ * @param north of its place
+ */
+public record FindingView(
+        int number, String level, String key, String sentence, String east, String north, List<RemedyView> remedies) {
+
+    /** A remedy as a button: which quantity to pin, at what. */
+    public record RemedyView(String label, String quantity, String value) {
+        static RemedyView of(Remedy remedy) {
+            return new RemedyView(
+                    remedy.label(), remedy.quantity().key(), remedy.value().asTyped());
+        }
+    }
+
+    static List<FindingView> all(List<Finding> findings, Planned planned) {
+        List<FindingView> views = new ArrayList<>();
+        int number = 0;
+        for (Finding finding : findings) {
+            Optional<EastNorth> place = finding.place()
+                    .map(at ->
+                            planned.whole().orElseThrow().plan().block().plane().toGrid(at[0], at[1]));
+            views.add(new FindingView(
+                    place.isPresent() ? ++number : 0,
+                    finding.level().word(),
+                    finding.key(),
+                    finding.sentence(),
+                    place.map(at -> String.format(Locale.ROOT, "%.2f", at.east()))
+                            .orElse(""),
+                    place.map(at -> String.format(Locale.ROOT, "%.2f", at.north()))
+                            .orElse(""),
+                    finding.remedies().stream().map(RemedyView::of).toList()));
+        }
+        return views;
+    }
+}

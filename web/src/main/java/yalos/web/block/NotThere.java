@@ -1,0 +1,8 @@
+package yalos.web.block;
+
+/** What was asked for does not exist or is gone. */
+public final class NotThere extends RuntimeException {
+    public NotThere(String sentence) {
+        super(sentence);
+    }
+}

@@ -1,0 +1,84 @@
+package yalos.web.block;
+
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import org.springframework.stereotype.Component;
+import yalos.core.fault.InputFault;
+import yalos.core.finding.Findings;
+import yalos.core.ledger.BlockPlan;
+import yalos.core.ledger.Ledger;
+import yalos.core.proof.Coverage;
+import yalos.core.proof.PhotoCount;
+import yalos.web.store.BlockFacts;
+
+/** Where plans lie while they are looked at: each state of a block is planned once. Holds the last few. */
+@Component
+public class PlanDesk {
+    private static final int KEPT = 24;
+
+    private final Map<BlockFacts, Planned> plans = recent();
+    private final Map<BlockFacts, Coverage> proofs = recent();
+
+    /** The plan of these facts, or why there is none. */
+    public Planned plan(BlockFacts facts) {
+        Planned known = plans.get(facts);
+        if (known == null) {
+            known = compute(facts);
+            plans.put(facts, known);
+        }
+        return known;
+    }
+
+    /** The coverage as finely as a screen can show it. */
+    public Coverage proof(BlockFacts facts, BlockPlan plan) {
+        Coverage known = proofs.get(facts);
+        if (known == null) {
+            known = Findings.coverage(plan, PhotoCount.cellSizeM(plan.block(), PhotoCount.SCREEN_CELLS));
+            proofs.put(facts, known);
+        }
+        return known;
+    }
+
+    /**
+     * Lets a change pass that gives a plan, or that only leaves a new outline too large for the present settings, which
+     * the page then says.
+     *
+     * @throws InputFault for any other
+     */
+    void refuseUnplannable(BlockFacts before, BlockFacts after) {
+        if (after.outline().isEmpty()) {
+            return;
+        }
+        plan(after).fault().ifPresent(fault -> {
+            boolean onlyTooLarge =
+                    fault.field().equals("stations") && !before.outline().equals(after.outline());
+            boolean noBetterBefore = fault.field().equals("stations")
+                    && plan(before)
+                            .fault()
+                            .filter(old -> old.field().equals("stations"))
+                            .isPresent();
+            if (!onlyTooLarge && !noBetterBefore) {
+                throw fault;
+            }
+        });
+    }
+
+    private static Planned compute(BlockFacts facts) {
+        try {
+            BlockPlan plan = facts.request().plan();
+            return Planned.of(new Planned.Whole(plan, Ledger.of(plan), Findings.glance(plan)));
+        } catch (InputFault fault) {
+            return Planned.not(fault);
+        }
+    }
+
+    private static <V> Map<BlockFacts, V> recent() {
+        return Collections.synchronizedMap(new LinkedHashMap<>(KEPT, 0.75f, true) {
+            @Override
+            protected boolean removeEldestEntry(Map.Entry<BlockFacts, V> eldest) {
+                return size() > KEPT;
+            }
+        });
+    }
+}

@@ -1,0 +1,67 @@
+package yalos.web.block;
+
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import yalos.core.finding.Finding;
+import yalos.core.units.UnitChoice;
+import yalos.core.units.UnitKind;
+
+/**
+ * One tab of the order of work.
+ *
+ * @param standing in a word or two
+ * @param mood {@code done}, {@code mind}, {@code stop} or empty, beside the word and never alone
+ */
+public record StageView(String key, String label, boolean built, boolean here, String standing, String mood) {
+
+    static List<StageView> all(OpenBlock block, Planned planned, List<Finding> findings, Stage here, UnitChoice units) {
+        return Arrays.stream(Stage.values())
+                .map(stage -> {
+                    String[] standing = standing(stage, block, planned, findings, units);
+                    return new StageView(
+                            stage.key(), stage.label(), stage.built(), stage == here, standing[0], standing[1]);
+                })
+                .toList();
+    }
+
+    private static String[] standing(
+            Stage stage, OpenBlock block, Planned planned, List<Finding> findings, UnitChoice units) {
+        return switch (stage) {
+            case GROUND ->
+                block.facts().outline().isEmpty()
+                        ? new String[] {"no outline", "mind"}
+                        : new String[] {
+                            units.text(UnitKind.AREA, block.facts().outline().areaM2()), "done"
+                        };
+            case KIT -> new String[] {block.facts().camera().megapixels() + " MP", "done"};
+            case STRIPS -> strips(planned, findings);
+            case PROOF -> proof(planned);
+            default -> new String[] {"not yet built", ""};
+        };
+    }
+
+    private static String[] strips(Planned planned, List<Finding> findings) {
+        if (planned.whole().isEmpty()) {
+            return new String[] {planned.fault().isPresent() ? "no plan" : "–", "mind"};
+        }
+        long stops =
+                findings.stream().filter(f -> f.level() == Finding.Level.STOP).count();
+        long minds =
+                findings.stream().filter(f -> f.level() == Finding.Level.MIND).count();
+        if (stops > 0) {
+            return new String[] {stops + " to stop for", "stop"};
+        }
+        return minds > 0 ? new String[] {minds + " to mind", "mind"} : new String[] {"in order", "done"};
+    }
+
+    private static String[] proof(Planned planned) {
+        return planned.whole()
+                .map(whole -> {
+                    double share = whole.glance().shareAtLeast(whole.glance().asked());
+                    String text = String.format(Locale.ROOT, "%.1f %% seen", Math.floor(share * 1000) / 10);
+                    return new String[] {text, share > 0.998 ? "done" : "mind"};
+                })
+                .orElse(new String[] {"–", ""});
+    }
+}

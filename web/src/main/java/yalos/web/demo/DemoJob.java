@@ -1,0 +1,102 @@
+package yalos.web.demo;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.OptionalLong;
+import java.util.stream.IntStream;
+import org.springframework.boot.ApplicationArguments;
+import org.springframework.boot.ApplicationRunner;
+import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
+import org.springframework.stereotype.Component;
+import yalos.core.block.Outline;
+import yalos.core.geodesy.EastNorth;
+import yalos.core.geodesy.Grid;
+import yalos.core.geodesy.LonLat;
+import yalos.core.kit.Aircraft;
+import yalos.core.ledger.Pins;
+import yalos.core.ledger.Quantity;
+import yalos.core.units.Measure;
+import yalos.core.units.Unit;
+import yalos.web.jobs.Jobs;
+import yalos.web.store.BlockFacts;
+import yalos.web.store.CameraMapper;
+import yalos.web.store.FactsJson.CameraRow;
+import yalos.web.store.JobMapper;
+
+/** Thornwane Rigg: an upland estate with an old hill fort. Invented from end to end. Written once, into an empty store. */
+@Component
+@ConditionalOnProperty("yalos.demo")
+class DemoJob implements ApplicationRunner {
+    private static final Grid GRID = Grid.ofEpsg(32630);
+    private static final double[] HILL_FORT = {
+        412_717, 6_041_822, 413_000, 6_041_714, 413_055, 6_041_480, 412_905, 6_041_290, 412_581, 6_041_270, 412_380,
+        6_041_411, 412_396, 6_041_728
+    };
+    private static final double[] MEADOW = {
+        413_180, 6_041_150, 413_420, 6_041_205, 413_455, 6_040_960, 413_330, 6_040_905, 413_205, 6_040_985
+    };
+    private static final double[] TARN = {413_300, 6_041_080, 413_335, 6_041_095, 413_350, 6_041_060, 413_318, 6_041_040
+    };
+
+    private final JobMapper rows;
+    private final CameraMapper cameras;
+    private final Jobs jobs;
+
+    DemoJob(JobMapper rows, CameraMapper cameras, Jobs jobs) {
+        this.rows = rows;
+        this.cameras = cameras;
+        this.jobs = jobs;
+    }
+
+    @Override
+    public void run(ApplicationArguments arguments) {
+        if (!rows.jobs().isEmpty()) {
+            return;
+        }
+        LonLat carPark = GRID.toLonLat(new EastNorth(412_350, 6_041_330));
+        jobs.create("Thornwane Rigg", Optional.of(carPark));
+        long job = rows.jobNamed("Thornwane Rigg").orElseThrow();
+        long empty = rows.blockNamed(job, "Block A").orElseThrow();
+        jobs.addBlock(job, "Block A, hill fort", fort(carPark), "outline drawn");
+        jobs.addBlock(job, "Block B, meadow", meadow(carPark), "outline drawn");
+        jobs.deleteBlock(empty);
+    }
+
+    private BlockFacts fort(LonLat launch) {
+        Pins pins = Pins.ofGsd(2)
+                .with(Quantity.BRIEF_GSD, Measure.of(2, Unit.CENTIMETRE))
+                .with(Quantity.FORWARD_OVERLAP, Measure.of(80, Unit.PERCENT))
+                .with(Quantity.SIDE_OVERLAP, Measure.of(70, Unit.PERCENT))
+                .with(Quantity.DIRECTION, Measure.of(64, Unit.DEGREE))
+                .with(Quantity.LEAST_PHOTOS, Measure.of(9, Unit.COUNT));
+        return facts(Outline.ofRing(ring(HILL_FORT)), launch, 1, pins);
+    }
+
+    private BlockFacts meadow(LonLat launch) {
+        Pins pins = Pins.ofHeight(60)
+                .with(Quantity.FORWARD_OVERLAP, Measure.of(80, Unit.PERCENT))
+                .with(Quantity.SIDE_OVERLAP, Measure.of(75, Unit.PERCENT))
+                .with(Quantity.MARGIN_STRIPS, Measure.of(1, Unit.COUNT));
+        Outline meadow = new Outline(List.of(new Outline.Part(ring(MEADOW), List.of(ring(TARN)))));
+        return facts(meadow, launch, 6, pins);
+    }
+
+    private BlockFacts facts(Outline outline, LonLat launch, long cameraId, Pins pins) {
+        CameraRow camera = cameras.byId(cameraId).orElseThrow();
+        return new BlockFacts(
+                outline,
+                Optional.of(launch),
+                OptionalInt.empty(),
+                OptionalLong.of(cameraId),
+                camera.camera(),
+                Aircraft.smallMultirotor(),
+                pins);
+    }
+
+    private static List<LonLat> ring(double[] positions) {
+        return IntStream.range(0, positions.length / 2)
+                .mapToObj(i -> GRID.toLonLat(new EastNorth(positions[2 * i], positions[2 * i + 1])))
+                .toList();
+    }
+}

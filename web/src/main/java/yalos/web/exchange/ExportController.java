@@ -1,0 +1,77 @@
+package yalos.web.exchange;
+
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.io.OutputStreamWriter;
+import java.nio.charset.StandardCharsets;
+import java.util.Locale;
+import javax.xml.stream.XMLStreamException;
+import org.springframework.http.ContentDisposition;
+import org.springframework.stereotype.Controller;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import yalos.core.exchange.PlanGpx;
+import yalos.core.exchange.PlanKml;
+import yalos.core.exchange.PlanSheetData;
+import yalos.core.exchange.StationCsv;
+import yalos.core.fault.InputFault;
+import yalos.web.block.Blocks;
+import yalos.web.block.NotThere;
+import yalos.web.block.OpenBlock;
+import yalos.web.block.PlanDesk;
+import yalos.web.block.Planned;
+
+/** Hands the plan out in open files. */
+@Controller
+class ExportController {
+    private final Blocks blocks;
+    private final PlanDesk desk;
+
+    ExportController(Blocks blocks, PlanDesk desk) {
+        this.blocks = blocks;
+        this.desk = desk;
+    }
+
+    @GetMapping("/blocks/{id}/export/plan.{format}")
+    void export(@PathVariable long id, @PathVariable String format, HttpServletResponse response)
+            throws IOException, XMLStreamException {
+        OpenBlock block = blocks.open(id);
+        Planned planned = desk.plan(block.facts());
+        Planned.Whole whole = planned.whole()
+                .orElseThrow(() -> planned.fault().orElse(new InputFault("plan", "none", "There is no plan yet.")));
+        PlanSheetData data = new PlanSheetData(block.jobName() + ", " + block.name(), whole.plan());
+        switch (format) {
+            case "geojson" -> {
+                head(response, "application/geo+json", block, format);
+                response.getOutputStream()
+                        .write(PlanGeoJson.file(data).toString().getBytes(StandardCharsets.UTF_8));
+            }
+            case "kml" -> {
+                head(response, "application/vnd.google-earth.kml+xml", block, format);
+                PlanKml.write(data, response.getOutputStream());
+            }
+            case "gpx" -> {
+                head(response, "application/gpx+xml", block, format);
+                PlanGpx.write(data, response.getOutputStream());
+            }
+            case "csv" -> {
+                head(response, "text/csv;charset=UTF-8", block, format);
+                OutputStreamWriter writer = new OutputStreamWriter(response.getOutputStream(), StandardCharsets.UTF_8);
+                StationCsv.write(data, writer);
+                writer.flush();
+            }
+            default -> throw new NotThere("Plans are written as geojson, kml, gpx and csv, not as " + format + ".");
+        }
+    }
+
+    private static void head(HttpServletResponse response, String type, OpenBlock block, String format) {
+        String name = (block.jobName() + "-" + block.name() + "-plan")
+                        .toLowerCase(Locale.ROOT)
+                        .replaceAll("[^a-z0-9]+", "-")
+                + "." + format;
+        response.setContentType(type);
+        response.setHeader(
+                "Content-Disposition",
+                ContentDisposition.attachment().filename(name).build().toString());
+    }
+}

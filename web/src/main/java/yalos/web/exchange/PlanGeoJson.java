@@ -1,0 +1,126 @@
+package yalos.web.exchange;
+
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Stream;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.ObjectNode;
+import yalos.core.block.Outline;
+import yalos.core.exchange.PlanSheetData;
+import yalos.core.geodesy.LonLat;
+import yalos.core.ledger.BlockPlan;
+import yalos.core.ledger.Design;
+
+/**
+ * A plan as GeoJSON (RFC 7946): strips as lines, stations as points whose third coordinate is the height above take-off,
+ * and a member {@code summary}.
+ */
+public final class PlanGeoJson {
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+
+    private PlanGeoJson() {}
+
+    /** Strips and stations, as the plan service answers. */
+    public static ObjectNode collection(PlanSheetData data) {
+        ObjectNode root = JSON.createObjectNode();
+        root.put("type", "FeatureCollection");
+        ArrayNode features = root.putArray("features");
+        double height = data.plan().design().scale().heightM();
+        for (PlanSheetData.StripLine line : data.strips()) {
+            ObjectNode geometry = feature(
+                    features,
+                    "LineString",
+                    Map.of("kind", "strip", "strip", line.strip().number()));
+            ArrayNode coordinates = geometry.putArray("coordinates");
+            position(coordinates.addArray(), line.from(), height);
+            position(coordinates.addArray(), line.to(), height);
+        }
+        for (PlanSheetData.StationPoint point : data.stations()) {
+            ObjectNode geometry = feature(features, "Point", Map.of());
+            ObjectNode properties =
+                    (ObjectNode) features.get(features.size() - 1).get("properties");
+            properties.put("kind", "station");
+            properties.put("index", point.station().index());
+            properties.put("strip", point.station().strip());
+            properties.put("yawDeg", point.yawDeg());
+            properties.put("yawTrueDeg", point.yawTrueDeg());
+            properties.put("pitchDeg", point.pitchDeg());
+            position(
+                    geometry.putArray("coordinates"),
+                    point.at(),
+                    point.station().heightM());
+        }
+        root.set("summary", summary(data.plan()));
+        return root;
+    }
+
+    /** The same with the block and the launch point, for a file that is to be read again. */
+    public static ObjectNode file(PlanSheetData data) {
+        ObjectNode root = collection(data);
+        ArrayNode features = (ArrayNode) root.get("features");
+        ObjectNode block = feature(features, "MultiPolygon", Map.of("role", "block", "name", data.title()));
+        ArrayNode polygons = block.putArray("coordinates");
+        for (Outline.Part part : data.plan().request().outline().parts()) {
+            ArrayNode rings = polygons.addArray();
+            part.rings().forEach(ring -> ring(rings.addArray(), ring));
+        }
+        data.plan().request().launch().ifPresent(launch -> {
+            ObjectNode point = feature(features, "Point", Map.of("role", "launch"));
+            point.putArray("coordinates").add(launch.lonDeg()).add(launch.latDeg());
+        });
+        return root;
+    }
+
+    private static ObjectNode feature(ArrayNode features, String type, Map<String, Object> properties) {
+        ObjectNode feature = features.addObject();
+        feature.put("type", "Feature");
+        ObjectNode written = feature.putObject("properties");
+        properties.entrySet().stream().sorted(Map.Entry.comparingByKey()).forEach(entry -> {
+            if (entry.getValue() instanceof Integer number) {
+                written.put(entry.getKey(), number);
+            } else {
+                written.put(entry.getKey(), entry.getValue().toString());
+            }
+        });
+        ObjectNode geometry = feature.putObject("geometry");
+        geometry.put("type", type);
+        return geometry;
+    }
+
+    private static void ring(ArrayNode to, List<LonLat> ring) {
+        Stream.concat(ring.stream(), Stream.of(ring.get(0)))
+                .forEach(corner -> to.addArray().add(corner.lonDeg()).add(corner.latDeg()));
+    }
+
+    private static void position(ArrayNode to, LonLat at, double heightM) {
+        to.add(rounded(at.lonDeg(), 1e9)).add(rounded(at.latDeg(), 1e9)).add(rounded(heightM, 1e3));
+    }
+
+    private static double rounded(double figure, double by) {
+        return Math.round(figure * by) / by;
+    }
+
+    private static ObjectNode summary(BlockPlan plan) {
+        Design design = plan.design();
+        ObjectNode summary = JSON.createObjectNode();
+        summary.put("gsdCm", design.scale().gsdM() * 100);
+        summary.put("heightM", design.scale().heightM());
+        summary.put("footprintAcrossM", design.scale().footprintAcrossM());
+        summary.put("footprintAlongM", design.scale().footprintAlongM());
+        summary.put("stripSpacingM", design.spacingM());
+        summary.put("airBaseM", design.baseM());
+        summary.put("directionDeg", Math.toDegrees(plan.layout().directionRad()));
+        summary.put("strips", plan.layout().strips().size());
+        summary.put("stations", plan.photos());
+        summary.put("pathLengthM", plan.layout().pathLengthM());
+        summary.put("flightTimeS", plan.layout().flightTimeS());
+        summary.put("speedMps", design.speedMps());
+        summary.put("speedLimit", design.binding().limit().key());
+        summary.put("intervalS", design.intervalS());
+        summary.put("blurPx", design.blurPx());
+        summary.put("areaM2", plan.areaM2());
+        summary.put("epsg", plan.block().plane().grid().epsg());
+        return summary;
+    }
+}

@@ -1,0 +1,100 @@
+package yalos.web.ground;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+import org.springframework.ui.Model;
+import yalos.core.geodesy.EastNorth;
+import yalos.core.geodesy.Grid;
+import yalos.core.geodesy.LonLat;
+import yalos.core.units.Unit;
+import yalos.core.units.UnitChoice;
+import yalos.core.units.UnitKind;
+import yalos.web.block.Stage;
+import yalos.web.block.StageBook;
+import yalos.web.store.BlockFacts;
+
+/** The field book's page of the Ground stage. */
+@Component
+class GroundBook implements StageBook {
+    private static final int MOST_ROWS = 400;
+
+    /** One corner of the table. */
+    public record CornerRow(int ring, int corner, String east, String north, String lat, String lon) {}
+
+    /** One ring of the table. */
+    public record RingTable(String title, int ring, List<CornerRow> corners, int more) {}
+
+    /** Size of the block in one unit. */
+    public record Size(String figure, String unit) {}
+
+    @Override
+    public Stage stage() {
+        return Stage.GROUND;
+    }
+
+    @Override
+    public void fill(Opened opened, Model model) {
+        BlockFacts facts = opened.block().facts();
+        Optional<Grid> grid = facts.grid();
+        model.addAttribute("gridName", grid.map(Grid::shortName).orElse("not known yet"));
+        model.addAttribute(
+                "epsg", facts.epsg().isPresent() ? String.valueOf(facts.epsg().getAsInt()) : "");
+        model.addAttribute("gridUnit", grid.filter(g -> g.unitM() != 1).isPresent() ? "ft" : "m");
+        model.addAttribute("rings", grid.map(g -> tables(facts, g)).orElse(List.of()));
+        model.addAttribute("launch", facts.launch().map(GroundBook::latLon).orElse(""));
+        model.addAttribute(
+                "sizes",
+                facts.outline().isEmpty() ? List.of() : sizes(facts.outline().areaM2()));
+        UnitChoice units = opened.units();
+        model.addAttribute(
+                "perimeter",
+                facts.outline().isEmpty()
+                        ? ""
+                        : units.text(UnitKind.DISTANCE, facts.outline().perimeterM()));
+    }
+
+    private static List<Size> sizes(double areaM2) {
+        return List.of(Unit.HECTARE, Unit.SQUARE_METRE, Unit.SQUARE_KILOMETRE, Unit.ACRE, Unit.SQUARE_FOOT).stream()
+                .map(unit -> new Size(UnitKind.AREA.figure(areaM2, unit), unit.symbol()))
+                .toList();
+    }
+
+    private static List<RingTable> tables(BlockFacts facts, Grid grid) {
+        List<RingTable> tables = new ArrayList<>();
+        int ring = 0;
+        for (var part : facts.outline().parts()) {
+            int inPart = 0;
+            for (List<LonLat> corners : part.rings()) {
+                String title = (facts.outline().parts().size() > 1
+                                ? "Part " + (facts.outline().parts().indexOf(part) + 1) + ", "
+                                : "")
+                        + (inPart++ == 0 ? "outer ring" : "hole " + (inPart - 1));
+                tables.add(table(title, ring++, corners, grid));
+            }
+        }
+        return tables;
+    }
+
+    private static RingTable table(String title, int ring, List<LonLat> corners, Grid grid) {
+        List<CornerRow> rows = new ArrayList<>();
+        for (int i = 0; i < Math.min(MOST_ROWS, corners.size()); i++) {
+            LonLat at = corners.get(i);
+            EastNorth position = grid.toGrid(at);
+            rows.add(new CornerRow(
+                    ring,
+                    i,
+                    String.format(Locale.ROOT, "%.2f", position.east()),
+                    String.format(Locale.ROOT, "%.2f", position.north()),
+                    String.format(Locale.ROOT, "%.7f", at.latDeg()),
+                    String.format(Locale.ROOT, "%.7f", at.lonDeg())));
+        }
+        return new RingTable(title, ring, rows, corners.size() - rows.size());
+    }
+
+    private static String latLon(LonLat at) {
+        return String.format(Locale.ROOT, "%.7f, %.7f", at.latDeg(), at.lonDeg());
+    }
+}

@@ -1,0 +1,2 @@
+/** The Proof stage: how often each bit of ground is seen. */
+package yalos.web.proof;

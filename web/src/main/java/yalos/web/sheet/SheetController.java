@@ -1,0 +1,223 @@
+package yalos.web.sheet;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import org.springframework.http.CacheControl;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+import yalos.core.block.LocalPlane;
+import yalos.core.geodesy.EastNorth;
+import yalos.core.geodesy.Grid;
+import yalos.core.geodesy.LonLat;
+import yalos.core.ledger.BlockPlan;
+import yalos.core.proof.Coverage;
+import yalos.core.strips.Link;
+import yalos.core.strips.Strip;
+import yalos.core.units.UnitChoice;
+import yalos.core.units.UnitKind;
+import yalos.web.block.Blocks;
+import yalos.web.block.NotThere;
+import yalos.web.block.OpenBlock;
+import yalos.web.block.PlanDesk;
+import yalos.web.block.Planned;
+import yalos.web.shell.Preferences;
+import yalos.web.store.BlockFacts;
+
+/** What the sheet draws, in the units of the job's grid. */
+@RestController
+class SheetController {
+    private final Blocks blocks;
+    private final PlanDesk desk;
+    private final Preferences preferences;
+
+    SheetController(Blocks blocks, PlanDesk desk, Preferences preferences) {
+        this.blocks = blocks;
+        this.desk = desk;
+        this.preferences = preferences;
+    }
+
+    /**
+     * Everything on the sheet. Positions are easting, northing in turn.
+     *
+     * @param epsg of the grid, 0 while there is none
+     * @param metresPerUnit true metres in one grid unit here
+     * @param rings of the outline, corner after corner
+     * @param strips four figures each: from, to
+     * @param stationsOf index of the first station of each strip, and the number of stations at the end
+     * @param title of the title block
+     */
+    record Sheet(
+            long version,
+            int epsg,
+            String grid,
+            double metresPerUnit,
+            List<double[]> rings,
+            List<double[]> flown,
+            double[] launch,
+            double[] strips,
+            double[] stations,
+            int[] stationsOf,
+            List<LinkLine> links,
+            double baseUnits,
+            TitleBlock title,
+            Ruler ruler) {}
+
+    record LinkLine(String kind, double[] line) {}
+
+    record TitleBlock(String name, String area, String gsd, String grid, String heights) {}
+
+    /** How the scale bar reads: name of its unit and metres in one. */
+    record Ruler(String unit, double metres) {}
+
+    @GetMapping("/blocks/{id}/sheet.json")
+    ResponseEntity<Sheet> sheet(@PathVariable long id) {
+        OpenBlock block = blocks.open(id);
+        Planned planned = desk.plan(block.facts());
+        UnitChoice units = preferences.units();
+        return ResponseEntity.ok().cacheControl(CacheControl.noStore()).body(sheet(block, planned, units));
+    }
+
+    private Sheet sheet(OpenBlock block, Planned planned, UnitChoice units) {
+        BlockFacts facts = block.facts();
+        Optional<Grid> grid = facts.grid();
+        Optional<BlockPlan> plan = planned.whole().map(Planned.Whole::plan);
+        LonLat somewhere = facts.outline().isEmpty()
+                ? facts.launch().orElse(LonLat.of(0, 0))
+                : facts.outline().middle();
+        double metres =
+                grid.map(g -> LocalPlane.at(g, somewhere).metresPerUnit()).orElse(1.0);
+        Ruler ruler = units.unit(UnitKind.DISTANCE).symbol().startsWith("ft")
+                ? new Ruler("ft", units.unit(UnitKind.DISTANCE).size())
+                : new Ruler("m", 1);
+        return new Sheet(
+                block.version(),
+                grid.map(Grid::epsg).orElse(0),
+                grid.map(Grid::shortName).orElse(""),
+                metres,
+                grid.map(g -> rings(facts.outline().rings(), g)).orElse(List.of()),
+                plan.filter(p -> p.design().marginM() > 0)
+                        .map(SheetController::flown)
+                        .orElse(List.of()),
+                grid.isPresent() && facts.launch().isPresent()
+                        ? pair(grid.get().toGrid(facts.launch().get()))
+                        : null,
+                plan.map(SheetController::strips).orElse(new double[0]),
+                plan.map(SheetController::stations).orElse(new double[0]),
+                plan.map(SheetController::stationsOf).orElse(new int[0]),
+                plan.map(SheetController::links).orElse(List.of()),
+                plan.map(p -> p.design().baseM() / metres).orElse(0.0),
+                title(block, plan, grid, units),
+                ruler);
+    }
+
+    private static TitleBlock title(OpenBlock block, Optional<BlockPlan> plan, Optional<Grid> grid, UnitChoice units) {
+        return new TitleBlock(
+                block.jobName() + ", " + block.name(),
+                block.facts().outline().isEmpty()
+                        ? "–"
+                        : units.text(UnitKind.AREA, block.facts().outline().areaM2()),
+                plan.map(p -> units.text(UnitKind.GSD, p.design().scale().gsdM()))
+                        .orElse("–"),
+                grid.map(Grid::shortName).orElse("–"),
+                "above take-off");
+    }
+
+    private static List<double[]> rings(List<List<LonLat>> rings, Grid grid) {
+        return rings.stream()
+                .map(ring -> ring.stream()
+                        .map(grid::toGrid)
+                        .flatMapToDouble(at -> java.util.stream.DoubleStream.of(at.east(), at.north()))
+                        .toArray())
+                .toList();
+    }
+
+    private static List<double[]> flown(BlockPlan plan) {
+        LocalPlane plane = plan.block().plane();
+        List<double[]> rings = new ArrayList<>();
+        for (double[] ring : plan.flown().rings()) {
+            double[] moved = new double[ring.length];
+            for (int i = 0; i < ring.length; i += 2) {
+                put(moved, i, plane.toGrid(ring[i], ring[i + 1]));
+            }
+            rings.add(moved);
+        }
+        return rings;
+    }
+
+    private static double[] strips(BlockPlan plan) {
+        LocalPlane plane = plan.block().plane();
+        List<Strip> strips = plan.layout().strips();
+        double[] lines = new double[4 * strips.size()];
+        for (int i = 0; i < strips.size(); i++) {
+            put(lines, 4 * i, plane.toGrid(strips.get(i).fromX(), strips.get(i).fromY()));
+            put(
+                    lines,
+                    4 * i + 2,
+                    plane.toGrid(strips.get(i).toX(), strips.get(i).toY()));
+        }
+        return lines;
+    }
+
+    private static double[] stations(BlockPlan plan) {
+        LocalPlane plane = plan.block().plane();
+        double[] points = new double[2 * plan.photos()];
+        for (int i = 0; i < plan.photos(); i++) {
+            var station = plan.layout().stations().get(i);
+            put(points, 2 * i, plane.toGrid(station.xM(), station.yM()));
+        }
+        return points;
+    }
+
+    private static int[] stationsOf(BlockPlan plan) {
+        List<Strip> strips = plan.layout().strips();
+        int[] firsts = new int[strips.size() + 1];
+        for (int i = 0; i < strips.size(); i++) {
+            firsts[i] = strips.get(i).firstStation();
+        }
+        firsts[strips.size()] = plan.photos();
+        return firsts;
+    }
+
+    private static List<LinkLine> links(BlockPlan plan) {
+        LocalPlane plane = plan.block().plane();
+        List<LinkLine> lines = new ArrayList<>();
+        for (Link link : plan.layout().links()) {
+            double[] line = new double[4];
+            put(line, 0, plane.toGrid(link.fromX(), link.fromY()));
+            put(line, 2, plane.toGrid(link.toX(), link.toY()));
+            lines.add(new LinkLine(link.kind().name().toLowerCase(Locale.ROOT), line));
+        }
+        return lines;
+    }
+
+    /** Centimetres are enough for a screen and keep the answer small. */
+    private static void put(double[] to, int at, EastNorth position) {
+        to[at] = Math.round(position.east() * 100) / 100.0;
+        to[at + 1] = Math.round(position.north() * 100) / 100.0;
+    }
+
+    private static double[] pair(EastNorth position) {
+        return new double[] {position.east(), position.north()};
+    }
+
+    /** The count of photos as a picture, one pixel a cell, north up. */
+    @GetMapping("/blocks/{id}/coverage.png")
+    ResponseEntity<byte[]> coverage(@PathVariable long id, @RequestParam(defaultValue = "0") long version) {
+        BlockFacts facts = blocks.open(id).facts();
+        BlockPlan plan = desk.plan(facts)
+                .whole()
+                .orElseThrow(() -> new NotThere("There is no plan to prove yet."))
+                .plan();
+        Coverage coverage = desk.proof(facts, plan);
+        return ResponseEntity.ok()
+                .contentType(MediaType.IMAGE_PNG)
+                .cacheControl(CacheControl.noStore())
+                .body(CoveragePicture.png(coverage));
+    }
+}

@@ -1,0 +1,111 @@
+package yalos.web.shell;
+
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.core.annotation.Order;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.MissingServletRequestParameterException;
+import org.springframework.web.bind.annotation.ControllerAdvice;
+import org.springframework.web.bind.annotation.ExceptionHandler;
+import org.springframework.web.method.annotation.MethodArgumentTypeMismatchException;
+import org.springframework.web.multipart.MaxUploadSizeExceededException;
+import org.springframework.web.multipart.MultipartException;
+import org.springframework.web.servlet.ModelAndView;
+import org.springframework.web.servlet.resource.NoResourceFoundException;
+import yalos.core.fault.InputFault;
+import yalos.web.block.NotThere;
+import yalos.web.block.StaleVersion;
+
+/**
+ * Turns faults into messages: a line on the page for htmx, a page of its own for the rest. Never a stack.
+ */
+@ControllerAdvice
+@Order(100)
+class FaultAdvice {
+    private static final Logger LOG = LoggerFactory.getLogger(FaultAdvice.class);
+
+    @ExceptionHandler(InputFault.class)
+    ModelAndView input(InputFault fault, HttpServletRequest request, HttpServletResponse response) {
+        return told(HttpStatus.BAD_REQUEST, "That cannot be", fault.getMessage(), request, response);
+    }
+
+    @ExceptionHandler({MissingServletRequestParameterException.class, MethodArgumentTypeMismatchException.class})
+    ModelAndView incomplete(Exception fault, HttpServletRequest request, HttpServletResponse response) {
+        return told(
+                HttpStatus.BAD_REQUEST,
+                "That cannot be",
+                "The request lacks something or holds a value of the wrong kind. Reload the page and try again.",
+                request,
+                response);
+    }
+
+    @ExceptionHandler(NotThere.class)
+    ModelAndView notThere(NotThere fault, HttpServletRequest request, HttpServletResponse response) {
+        return told(HttpStatus.NOT_FOUND, "Not here", fault.getMessage(), request, response);
+    }
+
+    @ExceptionHandler(NoResourceFoundException.class)
+    ModelAndView noPage(NoResourceFoundException fault, HttpServletRequest request, HttpServletResponse response) {
+        return told(HttpStatus.NOT_FOUND, "Not here", "There is no page at this address.", request, response);
+    }
+
+    @ExceptionHandler({MaxUploadSizeExceededException.class, MultipartException.class})
+    ModelAndView tooLarge(MultipartException fault, HttpServletRequest request, HttpServletResponse response) {
+        return told(
+                HttpStatus.CONTENT_TOO_LARGE,
+                "Too large",
+                "The file is larger than 20 MB. An outline needs a few kB: export the boundary alone, without pictures.",
+                request,
+                response);
+    }
+
+    @ExceptionHandler(StaleVersion.class)
+    ModelAndView stale(StaleVersion stale, HttpServletRequest request, HttpServletResponse response) {
+        ModelAndView view = told(
+                HttpStatus.CONFLICT,
+                "Changed elsewhere",
+                "This block was changed in another tab or window (%s). Your change “%s” was not applied, so that nothing is overwritten."
+                        .formatted(stale.present().label(), stale.refused()),
+                request,
+                response);
+        view.addObject("reload", true);
+        return view;
+    }
+
+    @ExceptionHandler(Exception.class)
+    ModelAndView unforeseen(Exception fault, HttpServletRequest request, HttpServletResponse response)
+            throws Exception {
+        if (fault instanceof org.springframework.web.ErrorResponse) {
+            throw fault;
+        }
+        LOG.error("{} {} failed", request.getMethod(), request.getRequestURI(), fault);
+        return told(
+                HttpStatus.INTERNAL_SERVER_ERROR,
+                "Something went wrong here",
+                "This is our fault, not yours. Nothing you saved is lost; the log of the program says more.",
+                request,
+                response);
+    }
+
+    private static ModelAndView told(
+            HttpStatus status,
+            String title,
+            String sentence,
+            HttpServletRequest request,
+            HttpServletResponse response) {
+        boolean htmx = Htmx.asked(request);
+        if (htmx) {
+            response.setHeader(Htmx.RETARGET, "#notice");
+            response.setHeader(Htmx.RESWAP, "innerHTML");
+        }
+        ModelAndView view = new ModelAndView(htmx ? "notice :: notice" : "error", status);
+        view.addObject("title", title);
+        view.addObject("sentence", sentence);
+        view.addObject("status", status.value());
+        view.addObject("reload", false);
+        view.addObject("frame", new FrameAdvice.Frame(Look.of(request).key(), "", "/jobs"));
+        return view;
+    }
+}

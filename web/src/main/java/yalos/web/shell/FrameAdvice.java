@@ -1,0 +1,32 @@
+package yalos.web.shell;
+
+import jakarta.servlet.http.HttpServletRequest;
+import org.springframework.web.bind.annotation.ControllerAdvice;
+import org.springframework.web.bind.annotation.ModelAttribute;
+import yalos.core.units.UnitChoice;
+import yalos.core.units.UnitKind;
+
+/** What the frame of every page shows. */
+@ControllerAdvice
+class FrameAdvice {
+    private final Preferences preferences;
+
+    FrameAdvice(Preferences preferences) {
+        this.preferences = preferences;
+    }
+
+    /**
+     * @param look key of the look
+     * @param units short name of the units in use
+     * @param path of the page, to come back to
+     */
+    record Frame(String look, String units, String path) {}
+
+    @ModelAttribute("frame")
+    Frame frame(HttpServletRequest request) {
+        UnitChoice units = preferences.units();
+        String named = units.unit(UnitKind.HEIGHT).symbol() + ", "
+                + units.unit(UnitKind.SPEED).symbol();
+        return new Frame(Look.of(request).key(), named, request.getRequestURI());
+    }
+}

@@ -1,0 +1,2 @@
+/** The frame round every page: security, preferences, errors. */
+package yalos.web.shell;

@@ -1,0 +1,91 @@
+package yalos.web.store;
+
+import java.time.LocalDateTime;
+import java.util.List;
+import java.util.Optional;
+import org.apache.ibatis.annotations.Delete;
+import org.apache.ibatis.annotations.Insert;
+import org.apache.ibatis.annotations.Mapper;
+import org.apache.ibatis.annotations.Param;
+import org.apache.ibatis.annotations.Select;
+import org.apache.ibatis.annotations.Update;
+
+/** Rows of jobs, blocks and their steps. */
+@Mapper
+public interface JobMapper {
+    /** A job and its name. */
+    record JobRow(long id, String name, LocalDateTime createdAt) {}
+
+    /** A block with the step its head points at, and the greatest step it has. */
+    record BlockRow(
+            long id,
+            long jobId,
+            String jobName,
+            String name,
+            int head,
+            long version,
+            int lastSeq,
+            String facts,
+            String label,
+            LocalDateTime madeAt) {}
+
+    String BLOCK = """
+            select b.id, b.job_id, j.name as job_name, b.name, b.head, b.version,
+                   (select max(seq) from block_step where block_id = b.id) as last_seq,
+                   s.facts, s.label, s.made_at
+              from block b
+              join job j on j.id = b.job_id
+              join block_step s on s.block_id = b.id and s.seq = b.head
+            """;
+
+    @Select("select id, name, created_at from job order by lower(name)")
+    List<JobRow> jobs();
+
+    @Select("select id, name, created_at from job where id = #{id}")
+    Optional<JobRow> job(long id);
+
+    @Select("select id from job where lower(name) = lower(#{name})")
+    Optional<Long> jobNamed(String name);
+
+    @Insert("insert into job (name, created_at) values (#{name}, now())")
+    void insertJob(String name);
+
+    @Update("update job set name = #{name} where id = #{id}")
+    void renameJob(@Param("id") long id, @Param("name") String name);
+
+    @Delete("delete from job where id = #{id}")
+    void deleteJob(long id);
+
+    @Select(BLOCK + " where b.job_id = #{jobId} order by b.id")
+    List<BlockRow> blocksOf(long jobId);
+
+    @Select(BLOCK + " where b.id = #{id}")
+    Optional<BlockRow> block(long id);
+
+    @Select("select id from block where job_id = #{jobId} and lower(name) = lower(#{name})")
+    Optional<Long> blockNamed(@Param("jobId") long jobId, @Param("name") String name);
+
+    @Insert("insert into block (job_id, name, head, version) values (#{jobId}, #{name}, 1, 1)")
+    void insertBlock(@Param("jobId") long jobId, @Param("name") String name);
+
+    @Delete("delete from block where id = #{id}")
+    void deleteBlock(long id);
+
+    @Insert(
+            "insert into block_step (block_id, seq, label, facts, made_at) values (#{blockId}, #{seq}, #{label}, #{facts}, now())")
+    void insertStep(
+            @Param("blockId") long blockId,
+            @Param("seq") int seq,
+            @Param("label") String label,
+            @Param("facts") String facts);
+
+    @Delete("delete from block_step where block_id = #{blockId} and seq > #{seq}")
+    void deleteStepsAfter(@Param("blockId") long blockId, @Param("seq") int seq);
+
+    /** Moves the head if nobody else has changed the block since; answers 1 if it did, 0 if not. */
+    @Update("update block set head = #{head}, version = version + 1 where id = #{id} and version = #{version}")
+    int moveHead(@Param("id") long id, @Param("version") long version, @Param("head") int head);
+
+    @Select("select label from block_step where block_id = #{blockId} and seq = #{seq}")
+    Optional<String> stepLabel(@Param("blockId") long blockId, @Param("seq") int seq);
+}

@@ -1,0 +1,111 @@
+package yalos.web.strips;
+
+import java.util.Optional;
+import java.util.function.UnaryOperator;
+import org.springframework.stereotype.Controller;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import yalos.core.fault.InputFault;
+import yalos.core.ledger.Entry;
+import yalos.core.ledger.Pins;
+import yalos.core.ledger.Quantity;
+import yalos.core.ledger.TypedPin;
+import yalos.core.units.Measure;
+import yalos.core.units.UnitChoice;
+import yalos.web.block.BlockPage;
+import yalos.web.block.Blocks;
+import yalos.web.block.NotThere;
+import yalos.web.block.PlanDesk;
+import yalos.web.block.Planned;
+import yalos.web.block.Visit;
+import yalos.web.shell.Preferences;
+import yalos.web.store.BlockFacts;
+
+/** Changes rows of the ledger: types, pins, unpins, nudges. */
+@Controller
+class LedgerController {
+    private static final int MOST_STEPS = 500;
+
+    private final Blocks blocks;
+    private final BlockPage page;
+    private final PlanDesk desk;
+    private final Preferences preferences;
+
+    LedgerController(Blocks blocks, BlockPage page, PlanDesk desk, Preferences preferences) {
+        this.blocks = blocks;
+        this.page = page;
+        this.desk = desk;
+        this.preferences = preferences;
+    }
+
+    /**
+     * @param act {@code type} pins the value typed, {@code pin} the present figure, {@code unpin} releases, a whole number
+     *     nudges by so many steps
+     */
+    @PostMapping("/blocks/{id}/ledger/{key}")
+    String change(
+            @PathVariable long id,
+            @PathVariable String key,
+            @RequestParam(defaultValue = "type") String act,
+            @RequestParam(defaultValue = "") String value,
+            Visit visit) {
+        Quantity quantity = Quantity.ofKey(key).orElseThrow(() -> new NotThere("The ledger has no row “" + key + "”."));
+        UnitChoice units = preferences.units();
+        Change change = changeOf(quantity, act, value, units);
+        return page.changed(blocks.change(id, visit.version(), change.label(), change.facts()), visit);
+    }
+
+    private record Change(String label, UnaryOperator<BlockFacts> facts) {}
+
+    private Change changeOf(Quantity quantity, String act, String value, UnitChoice units) {
+        String name = quantity.label();
+        return switch (act) {
+            case "type" -> {
+                TypedPin typed = TypedPin.of(quantity, value, units);
+                yield new Change(
+                        name + " " + typed.value().asTyped(),
+                        facts -> facts.with(facts.pins().with(typed.quantity(), typed.value())));
+            }
+            case "pin" -> new Change(name + " pinned", facts -> facts.with(pinned(facts, quantity, units)));
+            case "unpin" -> new Change(name + " released", facts -> facts.with(released(facts.pins(), quantity)));
+            default ->
+                new Change(name + " nudged", facts -> facts.with(nudged(facts, quantity, steps(quantity, act), units)));
+        };
+    }
+
+    private static int steps(Quantity quantity, String act) {
+        try {
+            return Math.max(-MOST_STEPS, Math.min(MOST_STEPS, Integer.parseInt(act)));
+        } catch (NumberFormatException e) {
+            throw new InputFault(quantity.key(), act, "That is nothing a row of the ledger can do.");
+        }
+    }
+
+    private static Pins released(Pins pins, Quantity quantity) {
+        boolean byStrips = quantity == Quantity.MARGIN && pins.has(Quantity.MARGIN_STRIPS);
+        return pins.without(byStrips ? Quantity.MARGIN_STRIPS : quantity);
+    }
+
+    /** Pins the figure that is shown, in the digits that are shown. */
+    private Pins pinned(BlockFacts facts, Quantity quantity, UnitChoice units) {
+        String shown = units.figure(quantity.kind(), presentSi(facts, quantity));
+        Measure value = Measure.typed(quantity.key(), shown, units.unit(quantity.kind()));
+        return facts.pins().with(quantity, value);
+    }
+
+    private Pins nudged(BlockFacts facts, Quantity quantity, int steps, UnitChoice units) {
+        return facts.pins().nudged(quantity, presentSi(facts, quantity), steps, units);
+    }
+
+    private double presentSi(BlockFacts facts, Quantity quantity) {
+        Planned planned = desk.plan(facts);
+        Optional<Double> figure = planned.whole()
+                .map(whole -> whole.ledger().entry(quantity))
+                .map(Entry::si)
+                .filter(si -> !si.isNaN());
+        return figure.or(() -> facts.pins().of(quantity).map(Measure::si))
+                .orElseThrow(
+                        () -> new InputFault(quantity.key(), "nothing", "There is no figure to start from; type one."));
+    }
+}

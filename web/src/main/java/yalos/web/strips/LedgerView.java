@@ -1,0 +1,199 @@
+package yalos.web.strips;
+
+import java.util.Arrays;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import yalos.core.ledger.BlockPlan;
+import yalos.core.ledger.Entry;
+import yalos.core.ledger.Pins;
+import yalos.core.ledger.Quantity;
+import yalos.core.reason.Reason;
+import yalos.core.units.Measure;
+import yalos.core.units.Unit;
+import yalos.core.units.UnitChoice;
+import yalos.core.units.UnitKind;
+import yalos.web.block.Planned;
+
+/** The ledger as the page shows it: ruled sections of rows, figures in the operator's units. */
+public record LedgerView(List<SectionView> sections) {
+    /** Told in the notes of other rows, to keep the page in sight. */
+    private static final Set<Quantity> IN_NOTES =
+            EnumSet.of(Quantity.FOOTPRINT_ACROSS, Quantity.FOOTPRINT_ALONG, Quantity.MARGIN_STRIPS, Quantity.AREA);
+
+    /** A ruled section. */
+    public record SectionView(String title, boolean folded, List<Row> rows) {}
+
+    /**
+     * One row.
+     *
+     * @param key of the quantity
+     * @param figure as shown; a dash while there is no plan
+     * @param pinned whether it is decided
+     * @param pinnable whether it can be
+     * @param note under the row; may be empty
+     * @param noteTerm the word in the note that is set apart; may be empty
+     * @param why the reason, when it is open
+     */
+    public record Row(
+            String key,
+            String label,
+            String figure,
+            String unit,
+            boolean pinned,
+            boolean pinnable,
+            String note,
+            String noteTerm,
+            Optional<WhyView> why) {}
+
+    /** A reason, spelled out. */
+    public record WhyView(String formula, List<TermView> terms, List<LimitView> limits, String source) {}
+
+    /** A number put into a formula. */
+    public record TermView(String symbol, String name, String value) {}
+
+    /** A limit among several. */
+    public record LimitView(String name, String formula, String value, boolean binds) {}
+
+    static LedgerView of(Pins pins, Planned planned, UnitChoice units, String why) {
+        Writer writer = new Writer(pins, planned.whole(), units, why);
+        return new LedgerView(Arrays.stream(Quantity.Section.values())
+                .map(section -> new SectionView(
+                        section.title(),
+                        section == Quantity.Section.LIMITS && !writer.opens(section),
+                        writer.rows(section)))
+                .toList());
+    }
+
+    /** Writes rows from a plan, or from the pins alone while there is none. */
+    private record Writer(Pins pins, Optional<Planned.Whole> whole, UnitChoice units, String why) {
+
+        boolean opens(Quantity.Section section) {
+            return Quantity.ofKey(why)
+                    .filter(quantity -> quantity.section() == section)
+                    .isPresent();
+        }
+
+        List<Row> rows(Quantity.Section section) {
+            return Arrays.stream(Quantity.values())
+                    .filter(quantity -> quantity.section() == section && !IN_NOTES.contains(quantity))
+                    .map(this::row)
+                    .toList();
+        }
+
+        private Row row(Quantity quantity) {
+            Optional<Entry> entry = whole.map(Planned.Whole::ledger).map(ledger -> ledger.entry(quantity));
+            Quantity pinnedBy =
+                    quantity == Quantity.MARGIN && pins.has(Quantity.MARGIN_STRIPS) ? Quantity.MARGIN_STRIPS : quantity;
+            Optional<Measure> pin = pins.of(pinnedBy);
+            boolean limitPin = quantity == Quantity.BLUR || quantity == Quantity.SPEED || quantity == Quantity.INTERVAL;
+            Unit unit = pin.filter(p -> pinnedBy == quantity && !limitPin)
+                    .map(Measure::unit)
+                    .orElse(units.unit(quantity.kind()));
+            double si =
+                    entry.map(Entry::si).orElseGet(() -> pin.map(Measure::si).orElse(Double.NaN));
+            String[] note = entry.isPresent() ? note(quantity) : new String[] {"", ""};
+            return new Row(
+                    quantity.key(),
+                    quantity.label(),
+                    figure(quantity, si, unit),
+                    unit.symbol(),
+                    pin.isPresent(),
+                    quantity.pinnable(),
+                    note[0],
+                    note[1],
+                    entry.filter(e -> quantity.key().equals(why)).map(e -> why(e.reason())));
+        }
+
+        private String figure(Quantity quantity, double si, Unit unit) {
+            return Double.isNaN(si) ? "–" : quantity.kind().figure(si, unit);
+        }
+
+        /** What stands under a row, and the word in it that is set apart. */
+        private String[] note(Quantity quantity) {
+            BlockPlan plan = whole.orElseThrow().plan();
+            return switch (quantity) {
+                case HEIGHT ->
+                    new String[] {
+                        "footprint "
+                                + units.figure(
+                                        UnitKind.DISTANCE, plan.design().scale().footprintAcrossM()) + " × "
+                                + units.text(
+                                        UnitKind.DISTANCE, plan.design().scale().footprintAlongM()),
+                        ""
+                    };
+                case SPEED -> held(plan);
+                case MARGIN -> margin(plan);
+                case DIRECTION -> new String[] {pins.has(Quantity.DIRECTION) ? "" : "of least flight time", ""};
+                case BLUR ->
+                    new String[] {
+                        pins.of(Quantity.BLUR)
+                                .map(most -> "held to " + most.asTyped() + " at most")
+                                .orElse(""),
+                        ""
+                    };
+                default -> new String[] {"", ""};
+            };
+        }
+
+        private String[] held(BlockPlan plan) {
+            String asked = pins.of(Quantity.SPEED)
+                    .filter(pin -> pin.si() > plan.design().speedMps() * (1 + 1e-9))
+                    .map(pin -> "; " + pin.asTyped() + " asked for")
+                    .orElse("");
+            return new String[] {asked, plan.design().binding().limit().words()};
+        }
+
+        private String[] margin(BlockPlan plan) {
+            double strips = plan.design().marginM() / plan.design().spacingM();
+            return new String[] {strips == 0 ? "" : String.format(Locale.ROOT, "%.1f strips", strips), ""};
+        }
+
+        private WhyView why(Reason reason) {
+            return new WhyView(
+                    reason.formula(),
+                    reason.terms().stream()
+                            .map(term -> new TermView(
+                                    term.symbol(),
+                                    term.name(),
+                                    term.unit()
+                                            .map(unit -> exact(term.si(), unit))
+                                            .orElse(term.text())))
+                            .toList(),
+                    reason.limits().stream()
+                            .map(limit -> new LimitView(
+                                    limit.name(),
+                                    limit.formula(),
+                                    units.text(UnitKind.SPEED, limit.si()),
+                                    limit.binds()))
+                            .toList(),
+                    reason.source());
+        }
+
+        /** A number as it went into the formula: four digits behind the point, and its unit. */
+        private String exact(double si, Unit unit) {
+            if (unit == Unit.MINUTE) {
+                return UnitKind.DURATION.figure(si, unit) + " min";
+            }
+            String figure = String.format(Locale.ROOT, "%.4f", unit.ofSi(si))
+                    .replaceAll("0+$", "")
+                    .replaceAll("\\.$", "");
+            return unit.symbol().isEmpty() ? figure : figure + " " + unit.symbol();
+        }
+    }
+
+    /** The row of a quantity, for tests and print. */
+    public Optional<Row> row(Quantity quantity) {
+        return sections.stream()
+                .flatMap(section -> section.rows().stream())
+                .filter(row -> row.key().equals(quantity.key()))
+                .findFirst();
+    }
+
+    /** The ledger of a plan with no reason open, for print. */
+    public static LedgerView plain(Pins pins, Planned planned, UnitChoice units) {
+        return of(pins, planned, units, "");
+    }
+}

@@ -1,0 +1,2 @@
+/** The Strips stage: the ledger. */
+package yalos.web.strips;

@@ -1,0 +1,128 @@
+// Glue of every page: keys, looks, notices, nudges. The sheet has a module of its own.
+import { Sheet } from "./sheet.js";
+
+const htmx = window.htmx;
+const NUDGE_PAUSE_MS = 90;
+
+// Messages of the program name their own place; an answer without one is shown as a plain line.
+document.body.addEventListener("htmx:beforeSwap", (event) => {
+  const { xhr } = event.detail;
+  if (xhr.status >= 400 && !xhr.getResponseHeader("HX-Retarget")) {
+    event.detail.shouldSwap = false;
+    say(xhr.status === 403 ? "The page was too old to act. Reload it and repeat what you did." : "The program did not answer as it should. Reload the page; nothing saved is lost.");
+  }
+});
+document.body.addEventListener("htmx:sendError", () => say("The program does not answer. Is it still running? What you typed is not saved yet."));
+
+function say(sentence) {
+  const place = document.getElementById("notice");
+  if (!place) return;
+  const line = document.createElement("div");
+  line.className = "notice";
+  line.setAttribute("role", "alert");
+  const words = document.createElement("p");
+  words.textContent = sentence;
+  const dismiss = document.createElement("button");
+  dismiss.type = "button";
+  dismiss.className = "button";
+  dismiss.dataset.dismiss = "";
+  dismiss.textContent = "Dismiss";
+  line.append(words, dismiss);
+  place.replaceChildren(line);
+}
+
+document.addEventListener("click", (event) => {
+  const dismiss = event.target.closest("[data-dismiss]");
+  if (dismiss) dismiss.closest(".notice").remove();
+});
+
+// What is being typed in one row survives the answer to a change in another.
+let typing = null;
+document.body.addEventListener("htmx:beforeSwap", () => {
+  const field = document.activeElement;
+  typing = field && field.matches("#book input, #book textarea") && field.value !== field.defaultValue
+    ? { id: field.id, value: field.value } : null;
+});
+document.body.addEventListener("htmx:afterSettle", () => {
+  const field = typing && document.getElementById(typing.id);
+  if (field && document.activeElement === field) field.value = typing.value;
+  typing = null;
+});
+
+// Nudges: steps gather while an answer is on its way and go off together.
+const steps = new Map();
+let nudging = false;
+let timer = 0;
+
+function nudge(row, by) {
+  steps.set(row, (steps.get(row) || 0) + by);
+  clearTimeout(timer);
+  timer = setTimeout(sendNudges, NUDGE_PAUSE_MS);
+}
+
+async function sendNudges() {
+  if (nudging || steps.size === 0) return;
+  nudging = true;
+  const [row, by] = steps.entries().next().value;
+  steps.delete(row);
+  const form = document.querySelector(`form[data-row="${CSS.escape(row)}"]`);
+  if (form && by !== 0) {
+    const values = Object.fromEntries(new FormData(form).entries());
+    delete values.value;
+    await htmx.ajax("POST", form.getAttribute("hx-post"), { source: form, target: "#book", swap: "outerHTML", values: { ...values, act: String(by) } });
+  }
+  nudging = false;
+  sendNudges();
+}
+
+document.addEventListener("keydown", (event) => {
+  const figure = event.target.closest("input.figure");
+  if (figure && (event.key === "ArrowUp" || event.key === "ArrowDown")) {
+    event.preventDefault();
+    figure.value = figure.defaultValue;
+    nudge(figure.form.dataset.row, (event.key === "ArrowUp" ? 1 : -1) * (event.shiftKey ? 10 : 1));
+  }
+  if (figure && event.key === "Escape") figure.value = figure.defaultValue;
+});
+document.addEventListener("click", (event) => {
+  const step = event.target.closest(".row .step");
+  if (step) {
+    event.preventDefault();
+    nudge(step.form.dataset.row, Number(step.value));
+  }
+}, true);
+document.addEventListener("focusin", (event) => {
+  if (event.target.matches("input.figure, input.position")) event.target.select();
+});
+
+// Looks change at once; the form tells the program for the next page.
+const look = document.getElementById("look");
+if (look) look.addEventListener("change", () => look.form.submit());
+
+for (const form of document.querySelectorAll("form[data-confirm]")) {
+  form.addEventListener("submit", (event) => { if (!window.confirm(form.dataset.confirm)) event.preventDefault(); });
+}
+
+const help = document.getElementById("help");
+document.getElementById("help-open")?.addEventListener("click", () => help.showModal());
+
+const element = document.getElementById("sheet");
+const sheet = element ? new Sheet(element, say) : null;
+if (sheet) window.yalosSheet = sheet;
+
+const STAGE_KEYS = { g: "ground", k: "kit", s: "strips", p: "proof" };
+document.addEventListener("keydown", (event) => {
+  if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "z" && !event.target.closest("textarea")) {
+    const field = event.target.closest("input");
+    if (field && field.value !== field.defaultValue) return;
+    const button = document.getElementById(event.shiftKey ? "redo" : "undo");
+    if (button && !button.disabled) { event.preventDefault(); button.click(); }
+    return;
+  }
+  if (event.ctrlKey || event.metaKey || event.altKey || event.target.closest("input, textarea, select, dialog[open]")) return;
+  if (event.key === "?") { help.showModal(); return; }
+  const stage = STAGE_KEYS[event.key];
+  const link = stage && document.querySelector(`#stages a[data-stage="${stage}"]`);
+  if (link) { link.click(); return; }
+  if (sheet) sheet.key(event.key);
+});

@@ -1,0 +1,430 @@
+// The plan sheet: what the program planned, drawn in the job's grid, and the outline's corners to be moved on it.
+const ol = window.ol;
+const LARGEST_FILE = 20_000_000;
+const TICK_PX = 5;
+const MOST_TICKS = 20_000;
+
+const css = (name) => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
+
+export class Sheet {
+  constructor(element, say) {
+    this.element = element;
+    this.say = say;
+    this.block = element.dataset.block;
+    this.plan = null;
+    this.chosen = -1;
+    this.tool = null;
+    this.sources = {};
+    for (const name of ["outline", "flown", "strips", "ticks", "links", "chosen", "launch", "marks", "sketch"]) this.sources[name] = new ol.source.Vector();
+    this.wire();
+    this.load(true);
+  }
+
+  // --- making the map, once the grid is known
+
+  projection(epsg) {
+    return new ol.proj.Projection({ code: "GRID:" + epsg, units: "m", axisOrientation: "enu", global: false });
+  }
+
+  makeMap(epsg) {
+    const line = Number(css("--line").replace("px", ""));
+    const layer = (name, style, zIndex) => new ol.layer.Vector({ source: this.sources[name], style, zIndex, updateWhileAnimating: true, updateWhileInteracting: true });
+    const stroke = (colour, width, dash) => new ol.style.Style({ stroke: new ol.style.Stroke({ color: colour, width, lineDash: dash, lineCap: "butt" }) });
+    this.picture = new ol.layer.Image({ zIndex: 0, opacity: 0.92 });
+    this.layers = {
+      flown: layer("flown", stroke(css("--ink-2"), 1, [2, 4]), 1),
+      links: layer("links", (f) => stroke(css("--strip"), 1, f.get("kind") === "turn" ? [2, 3] : [1, 5]), 2),
+      strips: layer("strips", stroke(css("--strip"), line * 0.75), 3),
+      ticks: layer("ticks", stroke(css("--strip"), 1.2), 4),
+      chosen: layer("chosen", [stroke(css("--halo"), line * 3.6), stroke(css("--strip"), line * 1.9)], 5),
+      outline: layer("outline", (f) => this.outlineStyle(f), 6),
+      launch: layer("launch", this.launchStyle(), 7),
+      marks: layer("marks", (f) => this.markStyle(f), 8),
+    };
+    this.view = new ol.View({ projection: this.projection(epsg), center: [0, 0], resolution: 1, enableRotation: false, minResolution: 0.005, maxResolution: 500 });
+    this.map = new ol.Map({
+      target: "map", controls: [], view: this.view, layers: [this.picture, ...Object.values(this.layers)],
+      interactions: ol.interaction.defaults.defaults({ altShiftDragRotate: false, pinchRotate: false, doubleClickZoom: false }),
+      keyboardEventTarget: document.getElementById("map"),
+    });
+    this.epsg = epsg;
+    this.addModify();
+    this.map.on("pointermove", (event) => { if (!event.dragging) this.hover(event); });
+    this.map.on("singleclick", (event) => this.press(event));
+    this.view.on("change", () => this.frame());
+    this.map.on("change:size", () => this.frame());
+  }
+
+  outlineStyle(feature) {
+    const outline = new ol.style.Style({ stroke: new ol.style.Stroke({ color: css("--edge"), width: 2, lineDash: [9, 3, 2, 3], lineCap: "butt" }) });
+    const corners = new ol.style.Style({
+      geometry: (f) => new ol.geom.MultiPoint(f.getGeometry().getCoordinates()[0].slice(0, -1)),
+      image: new ol.style.RegularShape({ points: 4, radius: 6.5, angle: Math.PI / 4, fill: new ol.style.Fill({ color: css("--leaf") }), stroke: new ol.style.Stroke({ color: css("--edge"), width: 2 }) }),
+    });
+    return feature.getGeometry().getCoordinates()[0].length > 300 ? [outline] : [outline, corners];
+  }
+
+  launchStyle() {
+    const ink = css("--ink");
+    return [
+      new ol.style.Style({ image: new ol.style.Circle({ radius: 8, fill: new ol.style.Fill({ color: css("--leaf") }), stroke: new ol.style.Stroke({ color: ink, width: 2 }) }) }),
+      new ol.style.Style({ image: new ol.style.RegularShape({ points: 4, radius: 7, radius2: 0.5, angle: 0, stroke: new ol.style.Stroke({ color: ink, width: 1.5 }) }),
+        text: new ol.style.Text({ text: "launch", offsetY: 18, font: "13px 'Source Sans 3'", fill: new ol.style.Fill({ color: ink }), stroke: new ol.style.Stroke({ color: css("--halo"), width: 4 }) }) }),
+    ];
+  }
+
+  markStyle(feature) {
+    const colour = feature.get("level") === "stop" ? css("--edge") : css("--pin");
+    return new ol.style.Style({
+      image: new ol.style.Circle({ radius: 10, fill: new ol.style.Fill({ color: css("--pin-ground") }), stroke: new ol.style.Stroke({ color: colour, width: 2 }) }),
+      text: new ol.style.Text({ text: String(feature.get("number")), font: "600 13px 'Source Sans 3'", fill: new ol.style.Fill({ color: colour }) }),
+    });
+  }
+
+  // --- showing a plan
+
+  async load(fit) {
+    let plan;
+    try {
+      const answer = await fetch(this.element.dataset.src, { headers: { Accept: "application/json" } });
+      if (!answer.ok) throw new Error(String(answer.status));
+      plan = await answer.json();
+    } catch (error) {
+      this.say("The sheet could not be drawn: the program did not answer. Reload the page.");
+      return;
+    }
+    this.plan = plan;
+    if (plan.epsg && (!this.map || this.epsg !== plan.epsg)) {
+      if (this.map) this.map.setTarget(null);
+      this.makeMap(plan.epsg);
+      fit = true;
+    }
+    if (!this.map) { this.hint("Say where first: set a launch point, or import an outline."); return; }
+    this.hint("");
+    this.draw(plan);
+    if (fit) this.fit();
+    this.frame();
+    this.element.dataset.drawn = String(plan.version);
+  }
+
+  draw(plan) {
+    const feature = (geometry, properties) => { const f = new ol.Feature(geometry); f.setProperties(properties || {}); return f; };
+    const pairs = (flat) => { const out = []; for (let i = 0; i < flat.length; i += 2) out.push([flat[i], flat[i + 1]]); return out; };
+    const fill = (name, features) => { this.sources[name].clear(true); this.sources[name].addFeatures(features); };
+    const closed = (flat) => { const ring = pairs(flat); ring.push(ring[0]); return ring; };
+    fill("outline", plan.rings.map((ring, index) => feature(new ol.geom.Polygon([closed(ring)]), { ring: index })));
+    fill("flown", plan.flown.map((ring) => feature(new ol.geom.Polygon([closed(ring)]))));
+    const strips = [];
+    for (let i = 0; i < plan.strips.length; i += 4) strips.push(feature(new ol.geom.LineString(pairs(plan.strips.slice(i, i + 4))), { strip: i / 4 }));
+    fill("strips", strips);
+    fill("links", plan.links.map((link) => feature(new ol.geom.LineString(pairs(link.line)), { kind: link.kind })));
+    fill("launch", plan.launch ? [feature(new ol.geom.Point(plan.launch))] : []);
+    this.choose(this.chosen < strips.length ? this.chosen : -1);
+    this.drawMarks();
+    this.drawPicture();
+    for (const [name, text] of Object.entries(plan.title)) {
+      const cell = this.element.querySelector(`[data-title="${name}"]`);
+      if (cell) cell.textContent = text;
+    }
+  }
+
+  // Findings and weak spots stand in the book; their places are drawn from there.
+  drawMarks() {
+    this.sources.marks.clear(true);
+    const onProof = document.getElementById("book").dataset.stage === "proof";
+    const places = document.querySelectorAll(onProof ? ".spots [data-mark]" : ".findings [data-mark]");
+    for (const place of places) {
+      const mark = new ol.Feature(new ol.geom.Point([Number(place.dataset.east), Number(place.dataset.north)]));
+      mark.setProperties({ number: place.dataset.mark, level: place.dataset.level });
+      this.sources.marks.addFeature(mark);
+    }
+  }
+
+  drawPicture() {
+    const proof = document.getElementById("proof");
+    if (!proof) { this.picture.setSource(null); this.layers.ticks.setOpacity(1); this.layers.strips.setOpacity(1); return; }
+    this.picture.setSource(new ol.source.ImageStatic({ url: proof.dataset.picture, imageExtent: proof.dataset.extent.split(",").map(Number), projection: this.view.getProjection(), interpolate: false }));
+    this.layers.strips.setOpacity(0.35);
+    this.layers.ticks.setOpacity(0);
+    this.layers.links.setOpacity(0.35);
+  }
+
+  /** Stations are short ticks across their strip, drawn only where they stand apart. */
+  drawTicks() {
+    const plan = this.plan;
+    const resolution = this.view.getResolution();
+    this.sources.ticks.clear(true);
+    if (plan.baseUnits / resolution < 3.5) return;
+    const [west, south, east, north] = this.view.calculateExtent(this.map.getSize());
+    const half = TICK_PX * resolution;
+    const lines = [];
+    for (let strip = 0; strip + 1 < plan.stationsOf.length; strip++) {
+      const at = strip * 4;
+      const dx = plan.strips[at + 2] - plan.strips[at];
+      const dy = plan.strips[at + 3] - plan.strips[at + 1];
+      const length = Math.hypot(dx, dy) || 1;
+      const nx = (-dy / length) * half;
+      const ny = (dx / length) * half;
+      for (let i = plan.stationsOf[strip]; i < plan.stationsOf[strip + 1]; i++) {
+        const x = plan.stations[2 * i];
+        const y = plan.stations[2 * i + 1];
+        if (x < west || x > east || y < south || y > north) continue;
+        lines.push([[x - nx, y - ny], [x + nx, y + ny]]);
+        if (lines.length > MOST_TICKS) return;
+      }
+    }
+    this.sources.ticks.addFeature(new ol.Feature(new ol.geom.MultiLineString(lines)));
+  }
+
+  fit() {
+    if (!this.map) return;
+    const extent = ol.extent.createEmpty();
+    for (const name of ["outline", "strips", "flown"]) ol.extent.extend(extent, this.sources[name].getExtent());
+    if (ol.extent.isEmpty(extent)) {
+      const here = this.plan.launch || [500000, 0];
+      this.view.setCenter(here);
+      this.view.setResolution(1 / this.plan.metresPerUnit);
+      return;
+    }
+    this.map.updateSize();
+    this.view.fit(extent, { padding: [28, 34, 62, 34], size: this.map.getSize() });
+  }
+
+  // --- the frame: ticks of the grid, scale bar, scale
+
+  frame() {
+    if (!this.map || !this.plan || this.framing) return;
+    this.framing = requestAnimationFrame(() => {
+      this.framing = 0;
+      const size = this.map.getSize();
+      if (!size || !size[0]) return;
+      this.drawTicks();
+      this.drawGrid(size);
+      this.drawScaleBar();
+    });
+  }
+
+  drawGrid([width, height]) {
+    const [west, south, east, north] = this.view.calculateExtent([width, height]);
+    const resolution = this.view.getResolution();
+    const step = roundStep(resolution * 140);
+    const parts = [];
+    const edge = { left: 40, top: 26 };
+    const label = (value) => String(Math.round(value)).replace(/\B(?=(\d{3})+(?!\d))/g, "\u2009");
+    const columns = [];
+    const rows = [];
+    for (let e = Math.ceil(west / step) * step; e < east; e += step) columns.push(e);
+    for (let n = Math.ceil(south / step) * step; n < north; n += step) rows.push(n);
+    for (const e of columns) {
+      const x = edge.left + (e - west) / resolution;
+      parts.push(`<path d="M${x} ${edge.top}v8M${x} ${edge.top + height}v-8"/><text x="${x}" y="${edge.top - 9}" text-anchor="middle">${label(e)}</text><text x="${x}" y="${edge.top + height + 20}" text-anchor="middle">${label(e)}</text>`);
+    }
+    for (const n of rows) {
+      const y = edge.top + (north - n) / resolution;
+      parts.push(`<path d="M${edge.left} ${y}h8M${edge.left + width} ${y}h-8"/><text x="${edge.left - 9}" y="${y}" text-anchor="middle" transform="rotate(-90 ${edge.left - 9} ${y})">${label(n)}</text><text x="${edge.left + width + 18}" y="${y}" text-anchor="middle" transform="rotate(-90 ${edge.left + width + 18} ${y})">${label(n)}</text>`);
+      for (const e of columns) {
+        const x = edge.left + (e - west) / resolution;
+        parts.push(`<path class="cross" d="M${x - 4} ${y}h8M${x} ${y - 4}v8"/>`);
+      }
+    }
+    this.element.querySelector(".ticks").innerHTML = parts.join("");
+  }
+
+  drawScaleBar() {
+    const metresPerPixel = this.view.getResolution() * this.plan.metresPerUnit;
+    const unit = this.plan.ruler;
+    const part = roundStep((metresPerPixel / unit.metres) * 65);
+    const px = (part * unit.metres) / metresPerPixel;
+    const bars = [0, 1, 2].map((i) => `<rect x="${14 + i * px}" y="24" width="${px}" height="7" class="${i % 2 ? "" : "full"}"/>`);
+    const texts = [0, 1, 2, 3].map((i) => `<text x="${14 + i * px}" y="17" text-anchor="middle">${i * part}${i === 3 ? " " + unit.unit : ""}</text>`);
+    const bar = this.element.querySelector(".scale-bar");
+    bar.setAttribute("width", String(Math.round(14 + 3 * px + 44)));
+    bar.innerHTML = bars.join("") + texts.join("");
+    const scale = metresPerPixel / 0.00028;
+    const cell = this.element.querySelector('[data-title="scale"]');
+    if (cell) cell.textContent = "about 1 : " + String(Math.round(scale / 100) * 100 || Math.round(scale)).replace(/\B(?=(\d{3})+(?!\d))/g, "\u2009");
+  }
+
+  // --- choosing strips and marks
+
+  hover(event) {
+    const hit = this.map.forEachFeatureAtPixel(event.pixel, (f, l) => (l === this.layers.strips || l === this.layers.marks ? f : undefined), { hitTolerance: 4 });
+    this.map.getTargetElement().classList.toggle("over", Boolean(hit));
+    this.tell(hit && hit.get("strip") !== undefined ? hit.get("strip") : this.chosen);
+  }
+
+  press(event) {
+    if (this.tool) return;
+    const hit = this.map.forEachFeatureAtPixel(event.pixel, (f, l) => (l === this.layers.marks || l === this.layers.strips ? f : undefined), { hitTolerance: 5 });
+    if (hit && hit.get("number")) {
+      const button = document.querySelector(`#book [data-mark="${hit.get("number")}"] .mark-button`);
+      if (button) { button.scrollIntoView({ block: "nearest" }); button.focus(); }
+      return;
+    }
+    this.choose(hit ? hit.get("strip") : -1);
+  }
+
+  choose(strip) {
+    this.chosen = strip;
+    this.sources.chosen.clear(true);
+    if (strip >= 0 && this.plan) {
+      const s = this.plan.strips;
+      this.sources.chosen.addFeature(new ol.Feature(new ol.geom.LineString([[s[4 * strip], s[4 * strip + 1]], [s[4 * strip + 2], s[4 * strip + 3]]])));
+    }
+    this.tell(strip);
+  }
+
+  tell(strip) {
+    if (this.told === strip + ":" + (this.plan && this.plan.version)) return;
+    this.told = strip + ":" + (this.plan && this.plan.version);
+    const drawer = document.getElementById("drawer");
+    const words = document.createElement("p");
+    const name = document.createElement("b");
+    words.append(name);
+    if (strip < 0 || !this.plan || 4 * strip >= this.plan.strips.length) {
+      name.textContent = "No strip chosen. ";
+      words.append("Press one on the sheet, or use the keys , and .");
+      drawer.replaceChildren(words);
+      return;
+    }
+    const s = this.plan.strips;
+    const dx = s[4 * strip + 2] - s[4 * strip];
+    const dy = s[4 * strip + 3] - s[4 * strip + 1];
+    const length = (Math.hypot(dx, dy) * this.plan.metresPerUnit) / this.plan.ruler.metres;
+    const bearing = ((Math.atan2(dx, dy) * 180) / Math.PI + 360) % 360;
+    const photos = this.plan.stationsOf[strip + 1] - this.plan.stationsOf[strip];
+    name.textContent = `Strip ${strip + 1} `;
+    words.append(`of ${s.length / 4}: ${length.toFixed(0)} ${this.plan.ruler.unit}, ${photos} photos, numbers ${this.plan.stationsOf[strip] + 1} to ${this.plan.stationsOf[strip + 1]}, flown towards ${String(Math.round(bearing) % 360).padStart(3, "0")}° of the grid`);
+    drawer.replaceChildren(words);
+  }
+
+  showMark(row) {
+    if (!this.map) return;
+    this.view.animate({ center: [Number(row.dataset.east), Number(row.dataset.north)], duration: 200 });
+  }
+
+  // --- changing the outline
+
+  addModify() {
+    this.modify = new ol.interaction.Modify({ source: this.sources.outline, pixelTolerance: 12, deleteCondition: (e) => ol.events.condition.altKeyOnly(e) && ol.events.condition.singleClick(e) });
+    let before = [];
+    this.modify.on("modifystart", (event) => { before = event.features.getArray().map((f) => ({ f, ring: ringOf(f) })); });
+    this.modify.on("modifyend", () => { for (const { f, ring } of before) this.sendEdit(f.get("ring"), ring, ringOf(f)); });
+    this.map.addInteraction(this.modify);
+  }
+
+  /** Tells the program the one corner that was moved, inserted or taken away. */
+  sendEdit(ring, before, after) {
+    const differs = (i) => !after[i] || !before[i] || after[i][0] !== before[i][0] || after[i][1] !== before[i][1];
+    if (after.length === before.length) {
+      const corner = after.findIndex((_, i) => differs(i));
+      if (corner >= 0) this.post("corner/move", { ring, corner, east: after[corner][0], north: after[corner][1] });
+    } else if (after.length === before.length + 1) {
+      let corner = after.findIndex((_, i) => differs(i));
+      if (corner < 0) corner = after.length - 1;
+      this.post("corner/insert", { ring, corner: corner - 1, east: after[corner][0], north: after[corner][1] });
+    } else if (after.length === before.length - 1) {
+      const corner = before.findIndex((_, i) => differs(i));
+      this.post("corner/remove", { ring, corner });
+    }
+  }
+
+  async post(path, values) {
+    const book = document.getElementById("book");
+    const answered = new Promise((resolve) => document.body.addEventListener("htmx:afterRequest", resolve, { once: true }));
+    await window.htmx.ajax("POST", `/blocks/${this.block}/${path}`, { source: "#book", target: "#book", swap: "outerHTML", values: { version: book.dataset.version, stage: book.dataset.stage, ...values } });
+    const event = await answered;
+    if (event.detail && !event.detail.successful) this.draw(this.plan);
+  }
+
+  use(tool) {
+    const same = this.tool === tool;
+    this.dropTool();
+    if (same) return;
+    if (tool === "fit") { this.fit(); return; }
+    if (!this.map) { this.say("The sheet has no place yet. Set a launch point in the Ground stage, or import an outline."); return; }
+    if (tool === "in" || tool === "out") { this.view.animate({ resolution: this.view.getResolution() * (tool === "in" ? 0.5 : 2), duration: 120 }); return; }
+    this.tool = tool;
+    this.element.querySelector(`[data-tool="${tool}"]`).setAttribute("aria-pressed", "true");
+    this.modify.setActive(false);
+    const stroke = new ol.style.Style({ stroke: new ol.style.Stroke({ color: css("--edge"), width: 2, lineDash: [9, 3, 2, 3] }), image: new ol.style.Circle({ radius: 5, fill: new ol.style.Fill({ color: css("--edge") }) }) });
+    this.drawing = new ol.interaction.Draw({ source: this.sources.sketch, type: tool === "launch" ? "Point" : "Polygon", style: stroke });
+    this.hint(tool === "launch" ? "Press where the aircraft takes off." : "Press corner after corner; press the first again to close. Esc gives up.");
+    this.drawing.on("drawend", (event) => {
+      const geometry = event.feature.getGeometry();
+      const at = geometry.getCoordinates();
+      setTimeout(() => {
+        this.dropTool();
+        this.sources.sketch.clear(true);
+        if (tool === "launch") this.post("launch", { position: `${at[0].toFixed(3)} ${at[1].toFixed(3)}` });
+        else this.post("outline/draw", { positions: at[0].slice(0, -1).flat().join(","), hole: tool === "hole", epsg: this.epsg });
+      });
+    });
+    this.map.addInteraction(this.drawing);
+  }
+
+  dropTool() {
+    if (this.drawing) this.map.removeInteraction(this.drawing);
+    this.drawing = null;
+    this.tool = null;
+    this.hint("");
+    if (this.modify) this.modify.setActive(true);
+    for (const button of this.element.querySelectorAll("[data-tool]")) button.removeAttribute("aria-pressed");
+  }
+
+  hint(words) {
+    const hint = this.element.querySelector(".hint");
+    hint.textContent = words;
+    hint.hidden = !words;
+  }
+
+  key(key) {
+    const strips = this.plan ? this.plan.strips.length / 4 : 0;
+    if (key === "Escape") this.dropTool();
+    else if (key === "d" || key === "D") this.use("draw");
+    else if (key === "f" || key === "F") this.fit();
+    else if (key === "." && strips) this.choose((this.chosen + 1) % strips);
+    else if (key === "," && strips) this.choose((Math.max(this.chosen, 0) - 1 + strips) % strips);
+  }
+
+  // --- files and events
+
+  wire() {
+    document.body.addEventListener("sheet-changed", () => this.load(false));
+    document.addEventListener("click", (event) => {
+      const tool = event.target.closest("[data-tool]");
+      if (tool) this.use(tool.dataset.tool);
+      const mark = event.target.closest(".mark-button");
+      if (mark) this.showMark(mark.closest("[data-mark]"));
+    });
+    const form = document.getElementById("import");
+    const input = form.querySelector("input[type=file]");
+    const tooLarge = (file) => {
+      if (file.size <= LARGEST_FILE) return false;
+      this.say(`“${file.name}” has ${Math.round(file.size / 1e6)} MB; up to 20 MB are read. Export the boundary alone, without pictures.`);
+      return true;
+    };
+    form.addEventListener("change", (event) => { if (input.files[0] && tooLarge(input.files[0])) { event.stopImmediatePropagation(); input.value = ""; } }, true);
+    document.body.addEventListener("htmx:configRequest", (event) => { if (event.target === form) event.detail.parameters.version = document.getElementById("book").dataset.version; });
+    document.body.addEventListener("htmx:afterRequest", (event) => { if (event.target === form) { input.value = ""; this.fitNext = true; } });
+    const neat = this.element.querySelector(".neat");
+    neat.addEventListener("dragover", (event) => { event.preventDefault(); neat.classList.add("dropping"); });
+    neat.addEventListener("dragleave", () => neat.classList.remove("dropping"));
+    neat.addEventListener("drop", (event) => {
+      event.preventDefault();
+      neat.classList.remove("dropping");
+      const file = event.dataTransfer.files[0];
+      if (!file || tooLarge(file)) return;
+      input.files = event.dataTransfer.files;
+      window.htmx.trigger(form, "submit");
+    });
+  }
+}
+
+const ringOf = (feature) => feature.getGeometry().getCoordinates()[0].slice(0, -1).map((at) => [...at]);
+
+/** A step of 1, 2 or 5 times a power of ten, at least the given one. */
+function roundStep(least) {
+  const power = 10 ** Math.floor(Math.log10(least));
+  return [1, 2, 5, 10].map((f) => f * power).find((step) => step >= least * 0.999);
+}
