@@ -102,7 +102,8 @@ export class Sheet {
     if (!this.map) { this.hint("Say where first: set a launch point, or import an outline."); return; }
     this.hint("");
     this.draw(plan);
-    if (fit) this.fit();
+    if (fit || this.fitNext) this.fit();
+    this.fitNext = false;
     this.frame();
     this.element.dataset.drawn = String(plan.version);
   }
@@ -187,7 +188,7 @@ export class Sheet {
       return;
     }
     this.map.updateSize();
-    this.view.fit(extent, { padding: [28, 34, 62, 34], size: this.map.getSize() });
+    this.view.fit(extent, { padding: [28, 34, 96, 34], size: this.map.getSize() });
   }
 
   // --- the frame: ticks of the grid, scale bar, scale

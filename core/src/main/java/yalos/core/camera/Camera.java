@@ -62,14 +62,22 @@ public record Camera(
         return mount == Mount.WIDTH_ACROSS ? sensor.pixelsHigh() : sensor.pixelsWide();
     }
 
-    /** Sensor side across the strip, in metres. */
+    /** Length of the image across the strip on the sensor, in metres: pixels times pitch. */
     public double sideAcrossM() {
-        return mount == Mount.WIDTH_ACROSS ? sensor.widthM() : sensor.heightM();
+        return mount == Mount.WIDTH_ACROSS ? imageWidthM() : imageHeightM();
     }
 
-    /** Sensor side along the strip, in metres. */
+    /** Length of the image along the strip on the sensor, in metres: pixels times pitch. */
     public double sideAlongM() {
-        return mount == Mount.WIDTH_ACROSS ? sensor.heightM() : sensor.widthM();
+        return mount == Mount.WIDTH_ACROSS ? imageHeightM() : imageWidthM();
+    }
+
+    private double imageWidthM() {
+        return sensor.pixelsWide() * sensor.pitchWideM();
+    }
+
+    private double imageHeightM() {
+        return sensor.pixelsHigh() * sensor.pitchHighM();
     }
 
     /** Which way the top of the image points when the aircraft flies along {@code trackRad}, clockwise from north. */
@@ -92,9 +100,9 @@ public record Camera(
         return 2 * Math.atan(sideAlongM() / (2 * focalLengthM));
     }
 
-    /** Millions of pixels, rounded to one. */
+    /** Whole millions of pixels. */
     public long megapixels() {
-        return Math.round((double) sensor.pixelsWide() * sensor.pixelsHigh() / 1e6);
+        return (long) sensor.pixelsWide() * sensor.pixelsHigh() / 1_000_000;
     }
 
     /**

@@ -25,23 +25,23 @@ public record Sensor(int pixelsWide, int pixelsHigh, double widthM, double heigh
         return new Sensor(pixelsWide, pixelsHigh, widthMm / 1000, heightMm / 1000);
     }
 
-    /** Distance between pixel centres along the width, in metres, as the two figures give it. */
-    public double pitchWideM() {
+    /** Pixel pitch along the width in metres, as pixels and side give it. */
+    private double givenPitchWideM() {
         return widthM / pixelsWide;
     }
 
-    /** Distance between pixel centres along the height, in metres, as the two figures give it. */
-    public double pitchHighM() {
+    /** Pixel pitch along the height in metres, as pixels and side give it. */
+    private double givenPitchHighM() {
         return heightM / pixelsHigh;
     }
 
     /**
-     * Whether the pixels may be taken as square: the two pitches differ by no more than what rounding both sides to a
-     * tenth of a millimetre explains.
+     * Whether the pixels are taken as square: the two pitches differ by no more than what rounding both sides to a tenth of
+     * a millimetre explains.
      */
     public boolean squarePixels() {
         double explained = SIDE_ROUNDING_M / widthM + SIDE_ROUNDING_M / heightM;
-        return Math.abs(pitchHighM() / pitchWideM() - 1) <= explained;
+        return Math.abs(givenPitchHighM() / givenPitchWideM() - 1) <= explained;
     }
 
     /**
@@ -50,8 +50,18 @@ public record Sensor(int pixelsWide, int pixelsHigh, double widthM, double heigh
      */
     public double pitchM() {
         if (squarePixels()) {
-            return widthM >= heightM ? pitchWideM() : pitchHighM();
+            return widthM >= heightM ? givenPitchWideM() : givenPitchHighM();
         }
-        return Math.max(pitchWideM(), pitchHighM());
+        return Math.max(givenPitchWideM(), givenPitchHighM());
+    }
+
+    /** Distance between pixel centres along the width, in metres. */
+    public double pitchWideM() {
+        return squarePixels() ? pitchM() : givenPitchWideM();
+    }
+
+    /** Distance between pixel centres along the height, in metres. */
+    public double pitchHighM() {
+        return squarePixels() ? pitchM() : givenPitchHighM();
     }
 }

@@ -63,10 +63,9 @@ public final class Findings {
         return List.copyOf(findings.found);
     }
 
-    /** The coverage of a plan, counted coarsely enough for a judgement at every change. */
-    public static Coverage glance(BlockPlan plan) {
-        double cell = PhotoCount.cellSizeM(plan.block(), PhotoCount.GLANCE_CELLS);
-        return coverage(plan, cell);
+    /** The coverage of a plan as finely as a screen can show it; quick enough for every change. */
+    public static Coverage coverage(BlockPlan plan) {
+        return coverage(plan, PhotoCount.cellSizeM(plan.block(), PhotoCount.SCREEN_CELLS));
     }
 
     /** The coverage of a plan in cells of the given size. */
@@ -122,7 +121,7 @@ public final class Findings {
 
     private String area(Coverage coverage) {
         double cell = coverage.count().cellM() * coverage.count().cellM();
-        return units.text(UnitKind.AREA, coverage.shareShort() * coverage.cells() * cell);
+        return units.areaText(coverage.shareShort() * coverage.cells() * cell);
     }
 
     /** The least margin in whole strips that mends the edge, found by counting it. */
@@ -137,7 +136,7 @@ public final class Findings {
                                     .pins()
                                     .with(MARGIN_STRIPS, margin)
                                     .with(DIRECTION, Measure.ofSi(plan.layout().directionRad(), Unit.DEGREE))));
-            if (glance(wider).shareAtLeast(asked) > 1 - WORTH_SAYING) {
+            if (coverage(wider).shareAtLeast(asked) > 1 - WORTH_SAYING) {
                 String label = "Margin of " + strips + (strips == 1 ? " strip" : " strips");
                 return List.of(new Remedy(label, MARGIN_STRIPS, margin));
             }

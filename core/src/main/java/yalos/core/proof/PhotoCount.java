@@ -19,12 +19,12 @@ import yalos.core.strips.Station;
  * too and marked outside.
  */
 public final class PhotoCount {
-    /** Cells that a count made for a screen has at most. */
-    public static final int SCREEN_CELLS = 400_000;
-    /** Cells that a count made for a quick judgement has at most. */
-    public static final int GLANCE_CELLS = 60_000;
+    /** Cells that a count made for a screen has at most: about as many as the sheet has pixels for the block. */
+    public static final int SCREEN_CELLS = 250_000;
 
-    private static final double[] CELL_SIZES = {0.1, 0.2, 0.25, 0.5, 1, 2, 5, 10, 20, 50, 100, 200};
+    private static final double[] CELL_SIZES = {
+        0.1, 0.2, 0.3, 0.5, 0.75, 1, 1.5, 2, 3, 5, 7.5, 10, 15, 20, 30, 50, 75, 100, 200
+    };
 
     private final double westM;
     private final double southM;

@@ -51,4 +51,15 @@ public record UnitChoice(Map<UnitKind, Unit> chosen) {
         }
         return kind == UnitKind.ANGLE ? figure + symbol : figure + " " + symbol;
     }
+
+    /** An area in the operator's unit, or in square metres or feet where that unit would show next to nothing. */
+    public String areaText(double m2) {
+        Unit unit = unit(UnitKind.AREA);
+        boolean tiny = Math.abs(unit.ofSi(m2)) < 0.1;
+        if (!tiny || m2 == 0) {
+            return text(UnitKind.AREA, m2);
+        }
+        Unit small = unit == Unit.ACRE || unit == Unit.SQUARE_FOOT ? Unit.SQUARE_FOOT : Unit.SQUARE_METRE;
+        return UnitKind.AREA.figure(m2, small) + " " + small.symbol();
+    }
 }

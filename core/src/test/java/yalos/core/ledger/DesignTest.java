@@ -75,7 +75,7 @@ class DesignTest {
     @CsvSource({
         "mechanical, 0.7, 0.001,  15, MOTION_BLUR,      10.0",
         "mechanical, 0.7, 0.0002, 15, AIRCRAFT,         15.0",
-        "mechanical, 2.0, 0.0005, 15, SHUTTER_INTERVAL,  7.93",
+        "mechanical, 2.0, 0.0005, 15, SHUTTER_INTERVAL,  7.91",
         "rolling,    0.7, 0.0002, 15, ROLLING_SHUTTER,   1.33",
     })
     void saysWhichLimitHoldsTheSpeed(
@@ -170,7 +170,7 @@ class DesignTest {
         PlanRequest request =
                 new PlanRequest(small, AIRCRAFT, bad, Samples.square(900), Optional.empty(), OptionalInt.of(32630));
         BlockPlan plan = request.plan();
-        List<Finding> findings = Findings.of(plan, Findings.glance(plan), UnitChoice.METRIC);
+        List<Finding> findings = Findings.of(plan, Findings.coverage(plan), UnitChoice.METRIC);
         assertThat(findings)
                 .extracting(Finding::key)
                 .contains(
@@ -184,7 +184,7 @@ class DesignTest {
             for (Remedy remedy : finding.remedies()) {
                 BlockPlan mended = request.with(bad.with(remedy.quantity(), remedy.value()))
                         .plan();
-                assertThat(Findings.of(mended, Findings.glance(mended), UnitChoice.METRIC))
+                assertThat(Findings.of(mended, Findings.coverage(mended), UnitChoice.METRIC))
                         .as("%s mends %s", remedy.label(), finding.key())
                         .extracting(Finding::key)
                         .doesNotContain(finding.key());

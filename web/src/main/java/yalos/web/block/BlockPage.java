@@ -66,7 +66,7 @@ public class BlockPage {
     /** Findings of a plan in the operator's units; none without a plan. */
     public List<Finding> findings(Planned planned, UnitChoice units) {
         return planned.whole()
-                .map(whole -> Findings.of(whole.plan(), whole.glance(), units))
+                .map(whole -> Findings.of(whole.plan(), whole.coverage(), units))
                 .orElse(List.of());
     }
 }

@@ -8,8 +8,6 @@ import yalos.core.fault.InputFault;
 import yalos.core.finding.Findings;
 import yalos.core.ledger.BlockPlan;
 import yalos.core.ledger.Ledger;
-import yalos.core.proof.Coverage;
-import yalos.core.proof.PhotoCount;
 import yalos.web.store.BlockFacts;
 
 /** Where plans lie while they are looked at: each state of a block is planned once. Holds the last few. */
@@ -18,7 +16,6 @@ public class PlanDesk {
     private static final int KEPT = 24;
 
     private final Map<BlockFacts, Planned> plans = recent();
-    private final Map<BlockFacts, Coverage> proofs = recent();
 
     /** The plan of these facts, or why there is none. */
     public Planned plan(BlockFacts facts) {
@@ -26,16 +23,6 @@ public class PlanDesk {
         if (known == null) {
             known = compute(facts);
             plans.put(facts, known);
-        }
-        return known;
-    }
-
-    /** The coverage as finely as a screen can show it. */
-    public Coverage proof(BlockFacts facts, BlockPlan plan) {
-        Coverage known = proofs.get(facts);
-        if (known == null) {
-            known = Findings.coverage(plan, PhotoCount.cellSizeM(plan.block(), PhotoCount.SCREEN_CELLS));
-            proofs.put(facts, known);
         }
         return known;
     }
@@ -67,16 +54,16 @@ public class PlanDesk {
     private static Planned compute(BlockFacts facts) {
         try {
             BlockPlan plan = facts.request().plan();
-            return Planned.of(new Planned.Whole(plan, Ledger.of(plan), Findings.glance(plan)));
+            return Planned.of(new Planned.Whole(plan, Ledger.of(plan), Findings.coverage(plan)));
         } catch (InputFault fault) {
             return Planned.not(fault);
         }
     }
 
-    private static <V> Map<BlockFacts, V> recent() {
+    private static Map<BlockFacts, Planned> recent() {
         return Collections.synchronizedMap(new LinkedHashMap<>(KEPT, 0.75f, true) {
             @Override
-            protected boolean removeEldestEntry(Map.Entry<BlockFacts, V> eldest) {
+            protected boolean removeEldestEntry(Map.Entry<BlockFacts, Planned> eldest) {
                 return size() > KEPT;
             }
         });

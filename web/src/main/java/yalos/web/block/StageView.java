@@ -58,7 +58,8 @@ public record StageView(String key, String label, boolean built, boolean here, S
     private static String[] proof(Planned planned) {
         return planned.whole()
                 .map(whole -> {
-                    double share = whole.glance().shareAtLeast(whole.glance().asked());
+                    double share =
+                            whole.coverage().shareAtLeast(whole.coverage().asked());
                     String text = String.format(Locale.ROOT, "%.1f %% seen", Math.floor(share * 1000) / 10);
                     return new String[] {text, share > 0.998 ? "done" : "mind"};
                 })

@@ -2,7 +2,6 @@ package yalos.web.exchange;
 
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
-import java.io.OutputStreamWriter;
 import java.nio.charset.StandardCharsets;
 import java.util.Locale;
 import javax.xml.stream.XMLStreamException;
@@ -56,9 +55,9 @@ class ExportController {
             }
             case "csv" -> {
                 head(response, "text/csv;charset=UTF-8", block, format);
-                OutputStreamWriter writer = new OutputStreamWriter(response.getOutputStream(), StandardCharsets.UTF_8);
-                StationCsv.write(data, writer);
-                writer.flush();
+                StringBuilder text = new StringBuilder();
+                StationCsv.write(data, text);
+                response.getOutputStream().write(text.toString().getBytes(StandardCharsets.UTF_8));
             }
             default -> throw new NotThere("Plans are written as geojson, kml, gpx and csv, not as " + format + ".");
         }

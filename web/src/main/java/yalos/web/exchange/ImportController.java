@@ -126,6 +126,9 @@ class ImportController {
             }
             throw fault;
         }
+        if (outlines.candidates().size() == 1) {
+            OutlineCheck.sound(outlines.candidates().get(0).outline());
+        }
         boolean swapped = axes == Axes.LAT_LON;
         Optional<String> doubt = doubt(block, outlines);
         if (outlines.candidates().size() == 1

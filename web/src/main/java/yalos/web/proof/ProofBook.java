@@ -13,7 +13,6 @@ import yalos.core.proof.Coverage;
 import yalos.core.proof.WeakSpot;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
-import yalos.web.block.PlanDesk;
 import yalos.web.block.Stage;
 import yalos.web.block.StageBook;
 import yalos.web.sheet.CoverageScale;
@@ -21,12 +20,6 @@ import yalos.web.sheet.CoverageScale;
 /** The field book's page of the Proof stage. */
 @Component
 class ProofBook implements StageBook {
-    private final PlanDesk desk;
-
-    ProofBook(PlanDesk desk) {
-        this.desk = desk;
-    }
-
     /** One class of the legend, with the share of the block it has; {@code width} in 0..100 for its bar. */
     public record LegendRow(String label, String colour, boolean tooFew, String share, String area, double width) {}
 
@@ -44,7 +37,7 @@ class ProofBook implements StageBook {
     @Override
     public void fill(Opened opened, Model model) {
         opened.planned().whole().ifPresent(whole -> {
-            Coverage coverage = desk.proof(opened.block().facts(), whole.plan());
+            Coverage coverage = whole.coverage();
             UnitChoice units = opened.units();
             model.addAttribute("legend", legend(coverage, units));
             model.addAttribute("shares", shares(coverage));
@@ -93,7 +86,7 @@ class ProofBook implements StageBook {
                     classes.get(i).colour(),
                     classes.get(i).tooFew(),
                     percent(sums[i] / cells),
-                    units.text(UnitKind.AREA, sums[i] * cellArea),
+                    units.areaText(sums[i] * cellArea),
                     100 * sums[i] / most));
         }
         return rows;
@@ -114,7 +107,7 @@ class ProofBook implements StageBook {
             EastNorth at = plan.block().plane().toGrid(spot.x(), spot.y());
             rows.add(new SpotRow(
                     rows.size() + 1,
-                    units.text(UnitKind.AREA, spot.areaM2()),
+                    units.areaText(spot.areaM2()),
                     spot.leastPhotos() + (spot.leastPhotos() == 1 ? " photo" : " photos"),
                     spot.atEdge()
                             ? "at the edge: no strips beyond it; a margin helps"

@@ -14,6 +14,7 @@ import java.util.List;
  * @param tooFew whether it is below what was asked
  */
 public record CoverageScale(int from, int to, int rgb, boolean tooFew) {
+    private static final int CLASSES_ABOVE = 4;
     private static final int[] CIVIDIS = {
         0x00224e, 0x123570, 0x3b496c, 0x575d6d, 0x707173, 0x8a8678, 0xa59c74, 0xc3b369, 0xe1cc55, 0xfee838
     };
@@ -25,9 +26,8 @@ public record CoverageScale(int from, int to, int rgb, boolean tooFew) {
             starts.add((asked + 1) / 2);
         }
         starts.add(asked);
-        for (int start = asked + Math.max(1, asked / 2);
-                start <= most && starts.size() < 9;
-                start += Math.max(2, asked)) {
+        int step = Math.max(1, (int) Math.ceil((most - asked) / (double) CLASSES_ABOVE));
+        for (int start = asked + step; start <= most; start += step) {
             starts.add(start);
         }
         List<Integer> distinct = starts.stream().distinct().sorted().toList();

@@ -210,11 +210,10 @@ class SheetController {
     @GetMapping("/blocks/{id}/coverage.png")
     ResponseEntity<byte[]> coverage(@PathVariable long id, @RequestParam(defaultValue = "0") long version) {
         BlockFacts facts = blocks.open(id).facts();
-        BlockPlan plan = desk.plan(facts)
+        Coverage coverage = desk.plan(facts)
                 .whole()
                 .orElseThrow(() -> new NotThere("There is no plan to prove yet."))
-                .plan();
-        Coverage coverage = desk.proof(facts, plan);
+                .coverage();
         return ResponseEntity.ok()
                 .contentType(MediaType.IMAGE_PNG)
                 .cacheControl(CacheControl.noStore())

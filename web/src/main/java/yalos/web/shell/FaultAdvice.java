@@ -101,7 +101,7 @@ class FaultAdvice {
             response.setHeader(Htmx.RESWAP, "innerHTML");
         }
         ModelAndView view = new ModelAndView(htmx ? "notice :: notice" : "error", status);
-        view.addObject("title", title);
+        view.addObject("headline", title);
         view.addObject("sentence", sentence);
         view.addObject("status", status.value());
         view.addObject("reload", false);

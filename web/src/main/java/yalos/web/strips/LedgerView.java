@@ -20,11 +20,16 @@ import yalos.web.block.Planned;
 /** The ledger as the page shows it: ruled sections of rows, figures in the operator's units. */
 public record LedgerView(List<SectionView> sections) {
     /** Told in the notes of other rows, to keep the page in sight. */
-    private static final Set<Quantity> IN_NOTES =
-            EnumSet.of(Quantity.FOOTPRINT_ACROSS, Quantity.FOOTPRINT_ALONG, Quantity.MARGIN_STRIPS, Quantity.AREA);
+    private static final Set<Quantity> IN_NOTES = EnumSet.of(
+            Quantity.FOOTPRINT_ACROSS,
+            Quantity.FOOTPRINT_ALONG,
+            Quantity.MARGIN_STRIPS,
+            Quantity.PATH_LENGTH,
+            Quantity.STORAGE,
+            Quantity.AREA);
 
     /** A ruled section. */
-    public record SectionView(String title, boolean folded, List<Row> rows) {}
+    public record SectionView(String key, String title, boolean folded, List<Row> rows) {}
 
     /**
      * One row.
@@ -61,6 +66,7 @@ public record LedgerView(List<SectionView> sections) {
         Writer writer = new Writer(pins, planned.whole(), units, why);
         return new LedgerView(Arrays.stream(Quantity.Section.values())
                 .map(section -> new SectionView(
+                        section.name().toLowerCase(Locale.ROOT),
                         section.title(),
                         section == Quantity.Section.LIMITS && !writer.opens(section),
                         writer.rows(section)))

@@ -1,0 +1,77 @@
+package yalos.web.exchange;
+
+import java.util.List;
+import java.util.Locale;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import yalos.core.fault.InputFault;
+import yalos.core.finding.Finding;
+import yalos.core.units.UnitChoice;
+import yalos.core.units.UnitKind;
+import yalos.web.block.BlockPage;
+import yalos.web.block.Blocks;
+import yalos.web.block.OpenBlock;
+import yalos.web.block.PlanDesk;
+import yalos.web.block.Planned;
+import yalos.web.sheet.PlanSvg;
+import yalos.web.shell.Preferences;
+import yalos.web.strips.LedgerView;
+
+/** The plan on paper: sheet, ledger, findings, strips, cautions. */
+@Controller
+class PrintController {
+    private final Blocks blocks;
+    private final PlanDesk desk;
+    private final BlockPage page;
+    private final Preferences preferences;
+
+    PrintController(Blocks blocks, PlanDesk desk, BlockPage page, Preferences preferences) {
+        this.blocks = blocks;
+        this.desk = desk;
+        this.page = page;
+        this.preferences = preferences;
+    }
+
+    /** One strip in the table. */
+    record StripRow(int number, String length, int photos, String bearing) {}
+
+    @GetMapping("/blocks/{id}/print")
+    String print(@PathVariable long id, Model model) {
+        OpenBlock block = blocks.open(id);
+        Planned planned = desk.plan(block.facts());
+        Planned.Whole whole = planned.whole()
+                .orElseThrow(() -> planned.fault().orElse(new InputFault("plan", "none", "There is no plan yet.")));
+        UnitChoice units = preferences.units();
+        List<Finding> findings = page.findings(planned, units);
+        model.addAttribute("block", block);
+        model.addAttribute("camera", block.facts().camera().name());
+        model.addAttribute("ledger", LedgerView.plain(block.facts().pins(), planned, units));
+        model.addAttribute("findings", findings);
+        model.addAttribute(
+                "svg",
+                PlanSvg.of(
+                        whole.plan(),
+                        units.unit(UnitKind.DISTANCE).size(),
+                        units.unit(UnitKind.DISTANCE).symbol()));
+        model.addAttribute("grid", whole.plan().block().plane().grid().shortName());
+        model.addAttribute("area", units.text(UnitKind.AREA, whole.plan().areaM2()));
+        model.addAttribute(
+                "strips",
+                whole.plan().layout().strips().stream()
+                        .map(strip -> new StripRow(
+                                strip.number(),
+                                units.text(UnitKind.DISTANCE, strip.lengthM()),
+                                strip.stations(),
+                                UnitKind.ANGLE.figure(strip.yawRad(), units.unit(UnitKind.ANGLE)) + "°"))
+                        .toList());
+        model.addAttribute(
+                "launch",
+                block.facts()
+                        .launch()
+                        .map(at -> String.format(Locale.ROOT, "%.6f, %.6f", at.latDeg(), at.lonDeg()))
+                        .orElse("not set"));
+        return "print";
+    }
+}

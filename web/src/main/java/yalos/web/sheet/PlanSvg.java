@@ -1,0 +1,154 @@
+package yalos.web.sheet;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import yalos.core.block.LocalPlane;
+import yalos.core.geodesy.EastNorth;
+import yalos.core.ledger.BlockPlan;
+import yalos.core.strips.Link;
+import yalos.core.strips.Strip;
+
+/**
+ * The plan sheet drawn for paper: paths for an SVG of {@value #WIDTH} by {@value #HEIGHT}, north of the grid up.
+ *
+ * @param outline of the block
+ * @param strips all in one path
+ * @param links all in one path
+ * @param launch x and y of the launch point; empty when there is none
+ * @param ticks of the grid along the edges
+ * @param scaleBar parts of the scale bar
+ */
+public record PlanSvg(
+        String outline, String strips, String links, double[] launch, List<Tick> ticks, List<Part> scaleBar) {
+    public static final int WIDTH = 960;
+    public static final int HEIGHT = 600;
+    private static final double EDGE = 40;
+    private static final double TICK_EVERY = 150;
+    private static final double BAR_PART = 70;
+
+    /** A tick with its label; along the lower edge or the left one. */
+    public record Tick(boolean below, double at, String label) {}
+
+    /** A part of the scale bar, filled or not, with the figure at its start. */
+    public record Part(double x, double width, boolean filled, String label) {}
+
+    /**
+     * @param rulerM metres in the unit of the scale bar
+     * @param rulerUnit its symbol
+     */
+    public static PlanSvg of(BlockPlan plan, double rulerM, String rulerUnit) {
+        return new Drawing(plan).svg(rulerM, rulerUnit);
+    }
+
+    /** Places plane metres on the paper. */
+    private static final class Drawing {
+        private final BlockPlan plan;
+        private final double scale;
+        private final double middleX;
+        private final double middleY;
+
+        Drawing(BlockPlan plan) {
+            this.plan = plan;
+            double[] bounds = plan.flown().bounds();
+            for (Strip strip : plan.layout().strips()) {
+                widen(bounds, strip.fromX(), strip.fromY());
+                widen(bounds, strip.toX(), strip.toY());
+            }
+            middleX = (bounds[0] + bounds[1]) / 2;
+            middleY = (bounds[2] + bounds[3]) / 2;
+            scale = Math.min(
+                    (WIDTH - 2 * EDGE) / (bounds[1] - bounds[0]), (HEIGHT - 2 * EDGE) / (bounds[3] - bounds[2]));
+        }
+
+        private static void widen(double[] bounds, double x, double y) {
+            bounds[0] = Math.min(bounds[0], x);
+            bounds[1] = Math.max(bounds[1], x);
+            bounds[2] = Math.min(bounds[2], y);
+            bounds[3] = Math.max(bounds[3], y);
+        }
+
+        private double x(double planeX) {
+            return WIDTH / 2.0 + (planeX - middleX) * scale;
+        }
+
+        private double y(double planeY) {
+            return HEIGHT / 2.0 - (planeY - middleY) * scale;
+        }
+
+        PlanSvg svg(double rulerM, String rulerUnit) {
+            StringBuilder outline = new StringBuilder();
+            for (double[] ring : plan.block().rings()) {
+                for (int i = 0; i < ring.length; i += 2) {
+                    outline.append(point(i == 0 ? "M" : "L", ring[i], ring[i + 1]));
+                }
+                outline.append("Z");
+            }
+            StringBuilder strips = new StringBuilder();
+            for (Strip strip : plan.layout().strips()) {
+                strips.append(point("M", strip.fromX(), strip.fromY())).append(point("L", strip.toX(), strip.toY()));
+            }
+            StringBuilder links = new StringBuilder();
+            for (Link link : plan.layout().links()) {
+                links.append(point("M", link.fromX(), link.fromY())).append(point("L", link.toX(), link.toY()));
+            }
+            double[] launch = plan.pattern()
+                    .launch()
+                    .map(at -> new double[] {x(at[0]), y(at[1])})
+                    .filter(at -> at[0] > 0 && at[0] < WIDTH && at[1] > 0 && at[1] < HEIGHT)
+                    .orElse(new double[0]);
+            return new PlanSvg(
+                    outline.toString(), strips.toString(), links.toString(), launch, ticks(), bar(rulerM, rulerUnit));
+        }
+
+        private String point(String command, double planeX, double planeY) {
+            return String.format(Locale.ROOT, "%s%.1f %.1f", command, x(planeX), y(planeY));
+        }
+
+        private List<Tick> ticks() {
+            LocalPlane plane = plan.block().plane();
+            double left = middleX - WIDTH / 2.0 / scale;
+            double low = middleY - HEIGHT / 2.0 / scale;
+            EastNorth corner = plane.toGrid(left, low);
+            double unitsPerPixel = 1 / scale / plane.metresPerUnit();
+            double step = roundStep(unitsPerPixel * TICK_EVERY);
+            List<Tick> ticks = new ArrayList<>();
+            for (double e = Math.ceil(corner.east() / step) * step;
+                    e < corner.east() + WIDTH * unitsPerPixel;
+                    e += step) {
+                ticks.add(new Tick(true, (e - corner.east()) / unitsPerPixel, label(e)));
+            }
+            for (double n = Math.ceil(corner.north() / step) * step;
+                    n < corner.north() + HEIGHT * unitsPerPixel;
+                    n += step) {
+                ticks.add(new Tick(false, HEIGHT - (n - corner.north()) / unitsPerPixel, label(n)));
+            }
+            return ticks;
+        }
+
+        private List<Part> bar(double rulerM, String rulerUnit) {
+            double part = roundStep(BAR_PART / scale / rulerM);
+            double width = part * rulerM * scale;
+            List<Part> parts = new ArrayList<>();
+            for (int i = 0; i < 3; i++) {
+                parts.add(new Part(i * width, width, i % 2 == 0, label(i * part)));
+            }
+            parts.add(new Part(3 * width, 0, false, label(3 * part) + " " + rulerUnit));
+            return parts;
+        }
+
+        private static String label(double figure) {
+            return String.format(Locale.ROOT, "%,.0f", figure).replace(',', '\u2009');
+        }
+
+        private static double roundStep(double least) {
+            double power = Math.pow(10, Math.floor(Math.log10(least)));
+            for (double factor : new double[] {1, 2, 5}) {
+                if (factor * power >= least * 0.999) {
+                    return factor * power;
+                }
+            }
+            return 10 * power;
+        }
+    }
+}

@@ -1,0 +1,56 @@
+package yalos.web;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.junit.jupiter.api.extension.BeforeAllCallback;
+import org.junit.jupiter.api.extension.ExtensionContext;
+import org.springframework.boot.SpringApplication;
+import org.springframework.boot.web.server.context.WebServerApplicationContext;
+import org.springframework.context.ConfigurableApplicationContext;
+
+/** Starts the real application once for the whole suite, on a free port, with a data folder of its own. */
+public final class RunningYalos implements BeforeAllCallback {
+    private static final ExtensionContext.Namespace SPACE = ExtensionContext.Namespace.create(RunningYalos.class);
+    private static ConfigurableApplicationContext application;
+
+    @Override
+    public void beforeAll(ExtensionContext context) {
+        context.getRoot().getStore(SPACE).getOrComputeIfAbsent("application", key -> start());
+    }
+
+    private static AutoCloseable start() {
+        application = application(newFolder(), 0);
+        return () -> application.close();
+    }
+
+    /** An application of one's own, for tests that stop or restart it. */
+    public static ConfigurableApplicationContext application(Path data, int port) {
+        return SpringApplication.run(
+                YalosApplication.class,
+                "--server.port=" + port,
+                "--yalos.data=" + data,
+                "--spring.main.register-shutdown-hook=false");
+    }
+
+    public static Path newFolder() {
+        try {
+            return Files.createTempDirectory("yalos-test");
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    public static int portOf(ConfigurableApplicationContext context) {
+        return ((WebServerApplicationContext) context).getWebServer().getPort();
+    }
+
+    public static String url() {
+        return "http://127.0.0.1:" + portOf(application);
+    }
+
+    public static <T> T bean(Class<T> type) {
+        return application.getBean(type);
+    }
+}

@@ -1,0 +1,133 @@
+package yalos.web;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.net.CookieManager;
+import java.net.URI;
+import java.net.URLEncoder;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/** A browser without a screen: keeps cookies, sends forms with their token. */
+public final class Visitor {
+    private static final Pattern TOKEN = Pattern.compile("X-XSRF-TOKEN&quot;: &quot;([^&]+)&quot;");
+    private static final Pattern VERSION = Pattern.compile("data-version=\"(\\d+)\"");
+
+    private final String url;
+    private final HttpClient client = HttpClient.newBuilder()
+            .cookieHandler(new CookieManager())
+            .followRedirects(HttpClient.Redirect.NORMAL)
+            .build();
+
+    public Visitor(String url) {
+        this.url = url;
+    }
+
+    public HttpResponse<String> get(String path) {
+        return send(HttpRequest.newBuilder(URI.create(url + path)).GET());
+    }
+
+    /** Posts a form as a page would; pairs of name and value. */
+    public HttpResponse<String> post(String path, String... form) {
+        return send(formTo(path, form));
+    }
+
+    /** Posts a form as htmx would. */
+    public HttpResponse<String> htmx(String path, String... form) {
+        return send(formTo(path, form).header("HX-Request", "true"));
+    }
+
+    public HttpResponse<String> upload(String path, String fileName, byte[] content, String... form) {
+        String boundary = "yalos-boundary";
+        List<byte[]> parts = new ArrayList<>();
+        for (int i = 0; i < form.length; i += 2) {
+            parts.add(("--" + boundary + "\r\nContent-Disposition: form-data; name=\"" + form[i] + "\"\r\n\r\n"
+                            + form[i + 1] + "\r\n")
+                    .getBytes(StandardCharsets.UTF_8));
+        }
+        parts.add(("--" + boundary + "\r\nContent-Disposition: form-data; name=\"file\"; filename=\"" + fileName
+                        + "\"\r\nContent-Type: application/octet-stream\r\n\r\n")
+                .getBytes(StandardCharsets.UTF_8));
+        parts.add(content);
+        parts.add(("\r\n--" + boundary + "--\r\n").getBytes(StandardCharsets.UTF_8));
+        return send(HttpRequest.newBuilder(URI.create(url + path))
+                .header("Content-Type", "multipart/form-data; boundary=" + boundary)
+                .header("HX-Request", "true")
+                .header("X-XSRF-TOKEN", token())
+                .POST(HttpRequest.BodyPublishers.ofByteArrays(parts)));
+    }
+
+    /** Posts JSON without cookie or token, as a script would. */
+    public HttpResponse<String> script(String path, String body) {
+        try {
+            return HttpClient.newHttpClient()
+                    .send(
+                            HttpRequest.newBuilder(URI.create(url + path))
+                                    .header("Content-Type", "application/geo+json")
+                                    .POST(HttpRequest.BodyPublishers.ofString(body))
+                                    .build(),
+                            HttpResponse.BodyHandlers.ofString());
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } catch (InterruptedException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    /** A new job at a place; answers the id of its block. */
+    public long newBlock(String job, String place) {
+        String landed = post("/jobs", "name", job, "place", place).uri().getPath();
+        return Long.parseLong(landed.split("/")[2]);
+    }
+
+    /** The version a page of a block was made for. */
+    public String version(long block) {
+        return versionOf(get("/blocks/" + block + "/strips").body());
+    }
+
+    public static String versionOf(String page) {
+        Matcher matcher = VERSION.matcher(page);
+        if (!matcher.find()) {
+            throw new AssertionError("no version in " + page);
+        }
+        return matcher.group(1);
+    }
+
+    private HttpRequest.Builder formTo(String path, String... form) {
+        StringBuilder body = new StringBuilder();
+        for (int i = 0; i < form.length; i += 2) {
+            body.append(i == 0 ? "" : "&")
+                    .append(URLEncoder.encode(form[i], StandardCharsets.UTF_8))
+                    .append('=')
+                    .append(URLEncoder.encode(form[i + 1], StandardCharsets.UTF_8));
+        }
+        return HttpRequest.newBuilder(URI.create(url + path))
+                .header("Content-Type", "application/x-www-form-urlencoded")
+                .header("X-XSRF-TOKEN", token())
+                .POST(HttpRequest.BodyPublishers.ofString(body.toString()));
+    }
+
+    private String token() {
+        Matcher matcher = TOKEN.matcher(get("/units").body());
+        if (!matcher.find()) {
+            throw new AssertionError("no token on the page");
+        }
+        return matcher.group(1);
+    }
+
+    private HttpResponse<String> send(HttpRequest.Builder request) {
+        try {
+            return client.send(request.build(), HttpResponse.BodyHandlers.ofString());
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } catch (InterruptedException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+}

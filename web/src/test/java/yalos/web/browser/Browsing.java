@@ -1,0 +1,59 @@
+package yalos.web.browser;
+
+import com.microsoft.playwright.Browser;
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.BrowserType;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Playwright;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+
+/** Headless Chromium from Debian's packages. Complaints of the page's console are kept. */
+final class Browsing implements AutoCloseable {
+    private final Playwright playwright =
+            Playwright.create(new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
+    private final Browser browser = playwright
+            .chromium()
+            .launch(new BrowserType.LaunchOptions()
+                    .setExecutablePath(Path.of("/usr/bin/chromium"))
+                    .setArgs(List.of(
+                            "--no-sandbox",
+                            "--disable-gpu",
+                            "--disable-quic",
+                            "--no-first-run",
+                            "--disable-background-networking",
+                            "--disable-component-update",
+                            "--disable-sync")));
+    private final List<String> complaints = new ArrayList<>();
+
+    Page page(int width, int height) {
+        BrowserContext context = browser.newContext(new Browser.NewContextOptions().setViewportSize(width, height));
+        Page page = context.newPage();
+        page.onConsoleMessage(message -> {
+            if (message.type().equals("error") || message.type().equals("warning")) {
+                complaints.add(message.text());
+            }
+        });
+        page.onPageError(complaints::add);
+        return page;
+    }
+
+    List<String> complaints() {
+        return complaints;
+    }
+
+    /** Waits until the sheet shows the state that the book shows. */
+    static void awaitSheet(Page page) {
+        page.waitForFunction(
+                "() => document.getElementById('sheet').dataset.drawn === document.getElementById('book').dataset.version");
+        page.waitForTimeout(150);
+    }
+
+    @Override
+    public void close() {
+        browser.close();
+        playwright.close();
+    }
+}

@@ -1,0 +1,150 @@
+package yalos.web.browser;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.deque.html.axecore.playwright.AxeBuilder;
+import com.deque.html.axecore.results.Rule;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.WaitUntilState;
+import java.nio.file.Path;
+import java.util.List;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.TestInstance;
+import org.junit.jupiter.api.condition.EnabledIfSystemProperty;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.springframework.boot.SpringApplication;
+import org.springframework.context.ConfigurableApplicationContext;
+import yalos.web.RunningYalos;
+import yalos.web.YalosApplication;
+
+/** Every page with the demo data: no violation of WCAG 2.2 AA, nothing scrolls sideways, upright too; and its picture. */
+@TestInstance(TestInstance.Lifecycle.PER_CLASS)
+class EveryPageTest {
+    private ConfigurableApplicationContext application;
+    private Browsing browsing;
+
+    @BeforeAll
+    void start() {
+        application = SpringApplication.run(
+                YalosApplication.class,
+                "--server.port=0",
+                "--yalos.demo=true",
+                "--yalos.data=" + RunningYalos.newFolder(),
+                "--spring.main.register-shutdown-hook=false");
+        browsing = new Browsing();
+    }
+
+    @AfterAll
+    void stop() {
+        browsing.close();
+        application.close();
+    }
+
+    private Page open(String path, String look, int width, int height) {
+        Page page = browsing.page(width, height);
+        String url = "http://127.0.0.1:" + RunningYalos.portOf(application);
+        page.context().addCookies(List.of(new com.microsoft.playwright.options.Cookie("look", look).setUrl(url)));
+        page.navigate(url + path, new Page.NavigateOptions().setWaitUntil(WaitUntilState.LOAD));
+        if (page.locator("#sheet").count() > 0) {
+            Browsing.awaitSheet(page);
+        }
+        return page;
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "/jobs, paper",
+        "/jobs/1, paper",
+        "/blocks/2/ground, paper",
+        "/blocks/2/kit, paper",
+        "/blocks/2/strips?why=speed, paper",
+        "/blocks/2/strips, sun",
+        "/blocks/2/strips, dusk",
+        "/blocks/3/proof, paper",
+        "/blocks/3/proof, dusk",
+        "/blocks/3/ground, sun",
+        "/cameras, paper",
+        "/cameras/1, dusk",
+        "/cameras/new, sun",
+        "/units, paper",
+        "/blocks/2/print, paper",
+        "/nothing-here, paper",
+    })
+    void hasNoBarrierAndDoesNotScrollSideways(String path, String look) {
+        for (int[] size : new int[][] {{1280, 800}, {800, 1280}}) {
+            Page page = open(path, look, size[0], size[1]);
+            List<Rule> violations = new AxeBuilder(page)
+                    .withTags(List.of("wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"))
+                    .analyze()
+                    .getViolations();
+            assertThat(violations)
+                    .as("%s in %s at %d", path, look, size[0])
+                    .extracting(rule -> rule.getId() + ": "
+                            + rule.getNodes().stream()
+                                    .map(node -> node.getHtml() + " " + node.getFailureSummary())
+                                    .toList())
+                    .isEmpty();
+            Object overflow =
+                    page.evaluate("() => document.documentElement.scrollWidth - document.documentElement.clientWidth");
+            assertThat(((Number) overflow).intValue())
+                    .as("%s scrolls sideways", path)
+                    .isLessThanOrEqualTo(0);
+            page.context().close();
+        }
+    }
+
+    @Test
+    void keysOpenHelpAndGoFromStageToStage() {
+        Page page = open("/blocks/2/strips", "paper", 1280, 800);
+        page.keyboard().press("?");
+        assertThat(page.locator("#help").isVisible()).isTrue();
+        page.keyboard().press("Escape");
+        page.keyboard().press(".");
+        assertThat(page.locator("#drawer").textContent()).contains("Strip 1");
+        page.keyboard().press("p");
+        page.waitForURL("**/proof");
+        page.keyboard().press("g");
+        page.waitForURL("**/ground");
+        page.context().close();
+    }
+
+    @Test
+    void aFileDroppedOnTheSheetBecomesTheOutline() {
+        Page page = open("/blocks/3/strips", "paper", 1280, 800);
+        String text =
+                "{\"type\":\"Polygon\",\"coordinates\":[[[-4.340,54.510],[-4.336,54.510],[-4.336,54.512],[-4.340,54.512],[-4.340,54.510]]]}";
+        page.evaluate(
+                "text => { const d = new DataTransfer(); d.items.add(new File([text], 'field.geojson'));"
+                        + " document.querySelector('.neat').dispatchEvent(new DragEvent('drop', { dataTransfer: d, bubbles: true, cancelable: true })); }",
+                text);
+        page.waitForFunction("() => document.getElementById('saved').textContent.includes('field.geojson')");
+        Browsing.awaitSheet(page);
+        page.locator("#undo").click();
+        page.waitForFunction("() => !document.getElementById('saved').textContent.includes('field.geojson')");
+        page.context().close();
+    }
+
+    /** Retakes the pictures of the README; asked for by {@code ./yalos shots}. */
+    @ParameterizedTest
+    @EnabledIfSystemProperty(named = "yalos.shots", matches = "true")
+    @CsvSource({
+        "jobs,          /jobs,                      paper, 1280, 800",
+        "ground,        /blocks/3/ground,           paper, 1280, 800",
+        "kit,           /blocks/2/kit,              paper, 1280, 800",
+        "strips,        /blocks/2/strips,           paper, 1280, 800",
+        "strips-why,    /blocks/2/strips?why=speed, dusk,  1280, 800",
+        "proof,         /blocks/2/proof,            paper, 1280, 800",
+        "proof-upright, /blocks/2/proof,            sun,    800, 1280",
+        "cameras,       /cameras,                   paper, 1280, 800",
+        "print,         /blocks/2/print,            paper, 1280, 800",
+    })
+    void retakePictures(String name, String path, String look, int width, int height) {
+        Page page = open(path, look, width, height);
+        page.waitForTimeout(500);
+        page.screenshot(new Page.ScreenshotOptions().setPath(Path.of("../docs/screenshots/" + name + ".png")));
+        page.context().close();
+    }
+}
