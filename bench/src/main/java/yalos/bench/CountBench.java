@@ -1,0 +1,60 @@
+package yalos.bench;
+
+import java.util.List;
+import java.util.concurrent.TimeUnit;
+import org.openjdk.jmh.annotations.Benchmark;
+import org.openjdk.jmh.annotations.BenchmarkMode;
+import org.openjdk.jmh.annotations.Mode;
+import org.openjdk.jmh.annotations.OutputTimeUnit;
+import org.openjdk.jmh.annotations.Scope;
+import org.openjdk.jmh.annotations.Setup;
+import org.openjdk.jmh.annotations.State;
+import yalos.core.camera.GroundScale;
+import yalos.core.ledger.BlockPlan;
+import yalos.core.proof.PhotoCount;
+import yalos.core.strips.Station;
+
+/** The count of about 1,500 photos over a square kilometre in cells of half a metre. */
+@State(Scope.Benchmark)
+@BenchmarkMode(Mode.AverageTime)
+@OutputTimeUnit(TimeUnit.MILLISECONDS)
+public class CountBench {
+    static final double CELL_M = 0.5;
+
+    private BlockPlan plan;
+
+    @Setup
+    public void setUp() {
+        plan = Samples.squareKilometre().plan();
+    }
+
+    @Benchmark
+    public PhotoCount count() {
+        return PhotoCount.of(plan.block(), Samples.camera(), plan.layout().stations(), CELL_M);
+    }
+
+    /** Baseline: every cell against every photo. Only each hundredth row, to end today; the driver multiplies. */
+    @Benchmark
+    public long countCellByPhoto() {
+        GroundScale scale = plan.design().scale();
+        double halfAcross = scale.footprintAcrossM() / 2;
+        double halfAlong = scale.footprintAlongM() / 2;
+        List<Station> stations = plan.layout().stations();
+        double sin = Math.sin(stations.get(0).yawRad());
+        double cos = Math.cos(stations.get(0).yawRad());
+        double[] bounds = plan.block().bounds();
+        long sum = 0;
+        for (double y = bounds[2] + CELL_M / 2; y < bounds[3]; y += 100 * CELL_M) {
+            for (double x = bounds[0] + CELL_M / 2; x < bounds[1]; x += CELL_M) {
+                for (Station station : stations) {
+                    double dx = x - station.xM();
+                    double dy = y - station.yM();
+                    if (Math.abs(dx * sin + dy * cos) <= halfAlong && Math.abs(dx * cos - dy * sin) <= halfAcross) {
+                        sum++;
+                    }
+                }
+            }
+        }
+        return sum;
+    }
+}

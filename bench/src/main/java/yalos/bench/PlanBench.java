@@ -1,0 +1,83 @@
+package yalos.bench;
+
+import java.util.concurrent.TimeUnit;
+import org.locationtech.jts.geom.Coordinate;
+import org.locationtech.jts.geom.Geometry;
+import org.locationtech.jts.geom.GeometryFactory;
+import org.locationtech.jts.geom.util.AffineTransformation;
+import org.openjdk.jmh.annotations.Benchmark;
+import org.openjdk.jmh.annotations.BenchmarkMode;
+import org.openjdk.jmh.annotations.Mode;
+import org.openjdk.jmh.annotations.OutputTimeUnit;
+import org.openjdk.jmh.annotations.Scope;
+import org.openjdk.jmh.annotations.Setup;
+import org.openjdk.jmh.annotations.State;
+import yalos.core.block.PlaneBlock;
+import yalos.core.ledger.BlockPlan;
+import yalos.core.ledger.PlanRequest;
+import yalos.core.strips.BestDirection;
+import yalos.core.strips.StripLayout;
+import yalos.core.strips.StripPattern;
+
+/** A plan of about 1,500 stations, and the best of 360 directions for it. */
+@State(Scope.Benchmark)
+@BenchmarkMode(Mode.AverageTime)
+@OutputTimeUnit(TimeUnit.MICROSECONDS)
+public class PlanBench {
+    private PlanRequest fixed;
+    private PlaneBlock block;
+    private StripPattern pattern;
+    private Geometry polygon;
+
+    @Setup
+    public void setUp() {
+        fixed = Samples.block(true);
+        BlockPlan plan = fixed.plan();
+        block = plan.block();
+        pattern = plan.pattern();
+        double[] ring = block.rings()[0];
+        Coordinate[] corners = new Coordinate[ring.length / 2 + 1];
+        for (int i = 0; i < ring.length; i += 2) {
+            corners[i / 2] = new Coordinate(ring[i], ring[i + 1]);
+        }
+        corners[corners.length - 1] = corners[0];
+        polygon = new GeometryFactory().createPolygon(corners);
+    }
+
+    @Benchmark
+    public BlockPlan plan() {
+        return fixed.plan();
+    }
+
+    /** Baseline of the plan: each band cut from the polygon by the geometry library, no stations, no times. */
+    @Benchmark
+    public double planBandsByJts() {
+        Geometry turned =
+                AffineTransformation.rotationInstance(Math.toRadians(35)).transform(polygon);
+        var box = turned.getEnvelopeInternal();
+        GeometryFactory factory = new GeometryFactory();
+        double length = 0;
+        for (double x = box.getMinX(); x < box.getMaxX(); x += pattern.spacingM()) {
+            Geometry band = factory.toGeometry(new org.locationtech.jts.geom.Envelope(
+                    x, x + pattern.spacingM(), box.getMinY() - 1, box.getMaxY() + 1));
+            length += turned.intersection(band).getEnvelopeInternal().getHeight();
+        }
+        return length;
+    }
+
+    @Benchmark
+    public BestDirection.Choice best() {
+        return BestDirection.of(block, pattern);
+    }
+
+    /** Baseline of the search: 360 whole layouts, stations and all. */
+    @Benchmark
+    public double bestByWholeLayouts() {
+        double best = Double.MAX_VALUE;
+        for (int i = 0; i < 360; i++) {
+            best = Math.min(
+                    best, StripLayout.of(block, pattern, i * Math.PI / 360).flightTimeS());
+        }
+        return best;
+    }
+}

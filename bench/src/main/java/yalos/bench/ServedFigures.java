@@ -1,0 +1,185 @@
+package yalos.bench;
+
+import java.io.IOException;
+import java.net.CookieManager;
+import java.net.ServerSocket;
+import java.net.URI;
+import java.net.URLEncoder;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/** Figures of the built application, started as {@code ./yalos} starts it and asked over HTTP. */
+record ServedFigures(double startMs, double plainStartMs, double changeP95Ms, double staticP95Ms, int stations) {
+    private static final Path JAR = Path.of("web/target/app/yalos.jar");
+    private static final Path ARCHIVE = Path.of("web/target/yalos.jsa");
+    private static final int WARM_UP = 200;
+    private static final int MEASURED = 300;
+
+    static ServedFigures measure() throws IOException, InterruptedException {
+        Server plain = new Server(false);
+        plain.stop();
+        Server server = new Server(true);
+        try {
+            long block = server.newBlock();
+            double[] change = new double[WARM_UP + MEASURED];
+            double[] fetch = new double[WARM_UP + MEASURED];
+            for (int i = 0; i < change.length; i++) {
+                change[i] = server.change(block, 70 + i % 2);
+                fetch[i] = server.timed("/icon.svg");
+            }
+            return new ServedFigures(server.startMs, plain.startMs, p95(change), p95(fetch), server.stations(block));
+        } finally {
+            server.stop();
+        }
+    }
+
+    private static double p95(double[] times) {
+        double[] measured = java.util.Arrays.copyOfRange(times, WARM_UP, times.length);
+        java.util.Arrays.sort(measured);
+        return measured[(int) (measured.length * 0.95)];
+    }
+
+    private static final class Server {
+        private final HttpClient client = HttpClient.newBuilder()
+                .cookieHandler(new CookieManager())
+                .followRedirects(HttpClient.Redirect.NORMAL)
+                .build();
+        private final Process process;
+        private final String url;
+        private final double startMs;
+        private String token = "";
+
+        Server(boolean archive) throws IOException, InterruptedException {
+            int port;
+            try (ServerSocket socket = new ServerSocket(0)) {
+                port = socket.getLocalPort();
+            }
+            url = "http://127.0.0.1:" + port;
+            List<String> command = new ArrayList<>(List.of("java"));
+            if (archive) {
+                command.add("-XX:SharedArchiveFile=" + ARCHIVE);
+            }
+            command.addAll(List.of(
+                    "-jar",
+                    JAR.toString(),
+                    "--server.port=" + port,
+                    "--yalos.data=" + Files.createTempDirectory("yalos-bench")));
+            long start = System.nanoTime();
+            process = new ProcessBuilder(command)
+                    .redirectErrorStream(true)
+                    .redirectOutput(ProcessBuilder.Redirect.DISCARD)
+                    .start();
+            await();
+            startMs = (System.nanoTime() - start) / 1e6;
+        }
+
+        private void await() throws InterruptedException {
+            for (int i = 0; i < 600; i++) {
+                try {
+                    Matcher matcher =
+                            Pattern.compile("X-XSRF-TOKEN&quot;: &quot;([^&]+)").matcher(get("/jobs"));
+                    if (matcher.find()) {
+                        token = matcher.group(1);
+                        return;
+                    }
+                } catch (IOException notYet) {
+                    Thread.sleep(50);
+                }
+            }
+            throw new IllegalStateException("the application did not start; build it first");
+        }
+
+        void stop() throws InterruptedException {
+            process.destroy();
+            process.waitFor();
+        }
+
+        long newBlock() throws IOException, InterruptedException {
+            HttpResponse<String> made = post("/jobs", "name", "Bench", "place", "54.51, -4.35");
+            long block = Long.parseLong(made.uri().getPath().split("/")[2]);
+            post(
+                    "/blocks/" + block + "/import",
+                    "version",
+                    version(block),
+                    "stage",
+                    "strips",
+                    "text",
+                    "54.5100 -4.3600\n54.5100 -4.3470\n54.5144 -4.3452\n54.5162 -4.3495\n54.5170 -4.3610");
+            return block;
+        }
+
+        /** Milliseconds of one change of the side overlap, its answer read. */
+        double change(long block, int percent) throws IOException, InterruptedException {
+            String version = version(block);
+            long start = System.nanoTime();
+            HttpResponse<String> answer = post(
+                    "/blocks/" + block + "/ledger/side-overlap",
+                    "version",
+                    version,
+                    "stage",
+                    "strips",
+                    "value",
+                    String.valueOf(percent));
+            double ms = (System.nanoTime() - start) / 1e6;
+            if (answer.statusCode() != 200) {
+                throw new IllegalStateException(answer.body());
+            }
+            return ms;
+        }
+
+        double timed(String path) throws IOException, InterruptedException {
+            long start = System.nanoTime();
+            get(path);
+            return (System.nanoTime() - start) / 1e6;
+        }
+
+        int stations(long block) throws IOException, InterruptedException {
+            return Integer.parseInt(found(get("/blocks/" + block + "/strips"), "id=\"f-photos\">(\\d+)"));
+        }
+
+        private String version(long block) throws IOException, InterruptedException {
+            return found(get("/blocks/" + block + "/ground"), "data-version=\"(\\d+)\"");
+        }
+
+        private static String found(String page, String pattern) {
+            Matcher matcher = Pattern.compile(pattern).matcher(page);
+            if (!matcher.find()) {
+                throw new IllegalStateException("no " + pattern);
+            }
+            return matcher.group(1);
+        }
+
+        private String get(String path) throws IOException, InterruptedException {
+            return client.send(
+                            HttpRequest.newBuilder(URI.create(url + path)).build(),
+                            HttpResponse.BodyHandlers.ofString())
+                    .body();
+        }
+
+        private HttpResponse<String> post(String path, String... form) throws IOException, InterruptedException {
+            StringBuilder body = new StringBuilder();
+            for (int i = 0; i < form.length; i += 2) {
+                body.append(form[i])
+                        .append('=')
+                        .append(URLEncoder.encode(form[i + 1], StandardCharsets.UTF_8))
+                        .append('&');
+            }
+            HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(url + path))
+                    .header("Content-Type", "application/x-www-form-urlencoded")
+                    .header("X-XSRF-TOKEN", token)
+                    .POST(HttpRequest.BodyPublishers.ofString(body.toString()));
+            if (path.startsWith("/blocks")) {
+                request.header("HX-Request", "true");
+            }
+            return client.send(request.build(), HttpResponse.BodyHandlers.ofString());
+        }
+    }
+}
