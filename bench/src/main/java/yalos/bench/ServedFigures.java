@@ -63,7 +63,7 @@ record ServedFigures(double startMs, double plainStartMs, double changeP95Ms, do
                 port = socket.getLocalPort();
             }
             url = "http://127.0.0.1:" + port;
-            List<String> command = new ArrayList<>(List.of("java"));
+            List<String> command = new ArrayList<>(List.of("java", "-XX:+UseSerialGC"));
             if (archive) {
                 command.add("-XX:SharedArchiveFile=" + ARCHIVE);
             }

@@ -5,6 +5,8 @@ import java.util.function.UnaryOperator;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import yalos.core.fault.InputFault;
+import yalos.web.shell.NotThere;
+import yalos.web.shell.StaleVersion;
 import yalos.web.store.BlockFacts;
 import yalos.web.store.FactsJson;
 import yalos.web.store.JobMapper;
@@ -80,14 +82,14 @@ public class Blocks {
     private JobMapper.BlockRow present(long id, long version, String wanted) {
         JobMapper.BlockRow row = rows.block(id).orElseThrow(() -> new NotThere("There is no block " + id + "."));
         if (row.version() != version) {
-            throw new StaleVersion(opened(row), wanted);
+            throw new StaleVersion(row.label(), wanted);
         }
         return row;
     }
 
     private void move(JobMapper.BlockRow row, int head, String wanted) {
         if (rows.moveHead(row.id(), row.version(), head) == 0) {
-            throw new StaleVersion(open(row.id()), wanted);
+            throw new StaleVersion(open(row.id()).label(), wanted);
         }
     }
 

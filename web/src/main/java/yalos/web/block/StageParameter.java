@@ -2,6 +2,7 @@ package yalos.web.block;
 
 import org.springframework.core.convert.converter.Converter;
 import org.springframework.stereotype.Component;
+import yalos.web.shell.NotThere;
 
 /** Stages by their key in addresses and forms. */
 @Component

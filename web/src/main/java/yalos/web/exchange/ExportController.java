@@ -15,10 +15,10 @@ import yalos.core.exchange.PlanSheetData;
 import yalos.core.exchange.StationCsv;
 import yalos.core.fault.InputFault;
 import yalos.web.block.Blocks;
-import yalos.web.block.NotThere;
 import yalos.web.block.OpenBlock;
 import yalos.web.block.PlanDesk;
 import yalos.web.block.Planned;
+import yalos.web.shell.NotThere;
 
 /** Hands the plan out in open files. */
 @Controller

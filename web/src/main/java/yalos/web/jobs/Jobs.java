@@ -10,7 +10,7 @@ import yalos.core.fault.InputFault;
 import yalos.core.geodesy.LonLat;
 import yalos.core.kit.Aircraft;
 import yalos.core.ledger.Pins;
-import yalos.web.block.NotThere;
+import yalos.web.shell.NotThere;
 import yalos.web.store.BlockFacts;
 import yalos.web.store.CameraMapper;
 import yalos.web.store.FactsJson;

@@ -15,7 +15,7 @@ import yalos.core.camera.Camera;
 import yalos.core.camera.Mount;
 import yalos.core.camera.Shutter;
 import yalos.core.fault.InputFault;
-import yalos.web.block.NotThere;
+import yalos.web.shell.NotThere;
 import yalos.web.shell.Preferences;
 import yalos.web.store.CameraMapper;
 import yalos.web.store.FactsJson.CameraRow;

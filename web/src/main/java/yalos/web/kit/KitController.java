@@ -6,8 +6,8 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import yalos.web.block.BlockPage;
 import yalos.web.block.Blocks;
-import yalos.web.block.NotThere;
 import yalos.web.block.Visit;
+import yalos.web.shell.NotThere;
 import yalos.web.store.CameraMapper;
 import yalos.web.store.FactsJson.CameraRow;
 

@@ -22,10 +22,10 @@ import yalos.core.strips.Strip;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
 import yalos.web.block.Blocks;
-import yalos.web.block.NotThere;
 import yalos.web.block.OpenBlock;
 import yalos.web.block.PlanDesk;
 import yalos.web.block.Planned;
+import yalos.web.shell.NotThere;
 import yalos.web.shell.Preferences;
 import yalos.web.store.BlockFacts;
 

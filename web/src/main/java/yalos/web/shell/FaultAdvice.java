@@ -15,8 +15,6 @@ import org.springframework.web.multipart.MultipartException;
 import org.springframework.web.servlet.ModelAndView;
 import org.springframework.web.servlet.resource.NoResourceFoundException;
 import yalos.core.fault.InputFault;
-import yalos.web.block.NotThere;
-import yalos.web.block.StaleVersion;
 
 /**
  * Turns faults into messages: a line on the page for htmx, a page of its own for the rest. Never a stack.
@@ -67,7 +65,7 @@ class FaultAdvice {
                 HttpStatus.CONFLICT,
                 "Changed elsewhere",
                 "This block was changed in another tab or window (%s). Your change “%s” was not applied, so that nothing is overwritten."
-                        .formatted(stale.present().label(), stale.refused()),
+                        .formatted(stale.present(), stale.refused()),
                 request,
                 response);
         view.addObject("reload", true);

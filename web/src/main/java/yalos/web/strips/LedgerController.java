@@ -15,10 +15,10 @@ import yalos.core.units.Measure;
 import yalos.core.units.UnitChoice;
 import yalos.web.block.BlockPage;
 import yalos.web.block.Blocks;
-import yalos.web.block.NotThere;
 import yalos.web.block.PlanDesk;
 import yalos.web.block.Planned;
 import yalos.web.block.Visit;
+import yalos.web.shell.NotThere;
 import yalos.web.shell.Preferences;
 import yalos.web.store.BlockFacts;
 

@@ -1,4 +1,4 @@
-package yalos.web.block;
+package yalos.web.shell;
 
 /** What was asked for does not exist or is gone. */
 public final class NotThere extends RuntimeException {

@@ -1,0 +1,43 @@
+package yalos.web;
+
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
+import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
+
+import com.tngtech.archunit.core.domain.JavaClasses;
+import com.tngtech.archunit.core.importer.ClassFileImporter;
+import com.tngtech.archunit.core.importer.ImportOption;
+import org.junit.jupiter.api.Test;
+
+/** The stages know the shared packages, not each other. */
+class PackageRulesTest {
+    private static final JavaClasses WEB = new ClassFileImporter()
+            .withImportOption(ImportOption.Predefined.DO_NOT_INCLUDE_TESTS)
+            .importPackages("yalos.web");
+
+    @Test
+    void packagesDependOnEachOtherOneWay() {
+        slices().matching("yalos.web.(*)..").should().beFreeOfCycles().check(WEB);
+    }
+
+    @Test
+    void whatIsKeptKnowsNothingOfPages() {
+        noClasses()
+                .that()
+                .resideInAPackage("yalos.web.store")
+                .should()
+                .dependOnClassesThat()
+                .resideInAnyPackage("yalos.web.block..", "yalos.web.shell..", "yalos.web.strips..", "yalos.web.jobs..")
+                .check(WEB);
+    }
+
+    @Test
+    void thePlanServiceKeepsNothing() {
+        noClasses()
+                .that()
+                .resideInAPackage("yalos.web.api")
+                .should()
+                .dependOnClassesThat()
+                .resideInAnyPackage("yalos.web.store..", "yalos.web.block..")
+                .check(WEB);
+    }
+}
