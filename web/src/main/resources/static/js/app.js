@@ -1,7 +1,7 @@
 // Glue of every page: keys, looks, notices, nudges. The sheet has a module of its own.
+import { change, fieldsOf } from "./changes.js";
 import { Sheet } from "./sheet.js";
 
-const htmx = window.htmx;
 const NUDGE_PAUSE_MS = 90;
 
 // Messages of the program name their own place; an answer without one is shown as a plain line.
@@ -45,13 +45,12 @@ document.body.addEventListener("htmx:beforeSwap", () => {
 });
 document.body.addEventListener("htmx:afterSettle", () => {
   const field = typing && document.getElementById(typing.id);
-  if (field && document.activeElement === field) field.value = typing.value;
+  if (field && (document.activeElement === field || field.type === "range")) field.value = typing.value;
   typing = null;
 });
 
-// Nudges: steps gather while an answer is on its way and go off together.
+// Nudges: steps gather while a finger is quick and go off together.
 const steps = new Map();
-let nudging = false;
 let timer = 0;
 
 function nudge(row, by) {
@@ -60,19 +59,14 @@ function nudge(row, by) {
   timer = setTimeout(sendNudges, NUDGE_PAUSE_MS);
 }
 
-async function sendNudges() {
-  if (nudging || steps.size === 0) return;
-  nudging = true;
-  const [row, by] = steps.entries().next().value;
-  steps.delete(row);
-  const form = document.querySelector(`form[data-row="${CSS.escape(row)}"]`);
-  if (form && by !== 0) {
-    const values = Object.fromEntries(new FormData(form).entries());
-    delete values.value;
-    await htmx.ajax("POST", form.getAttribute("hx-post"), { source: form, target: "#book", swap: "outerHTML", values: { ...values, act: String(by) } });
+function sendNudges() {
+  for (const [row, by] of steps) {
+    const form = document.querySelector(`form[data-row="${CSS.escape(row)}"]`);
+    if (!form || by === 0) continue;
+    const { value, ...fields } = fieldsOf(form);
+    change(form.getAttribute("hx-post"), { ...fields, act: String(by) });
   }
-  nudging = false;
-  sendNudges();
+  steps.clear();
 }
 
 document.addEventListener("keydown", (event) => {
@@ -91,6 +85,25 @@ document.addEventListener("click", (event) => {
     nudge(step.form.dataset.row, Number(step.value));
   }
 }, true);
+// A slider moves the plan while it is dragged: the newest place goes off as soon as the answer before has come.
+let sliding = false;
+let slid = null;
+document.addEventListener("input", (event) => {
+  const slider = event.target.closest(".slide input[type=range]");
+  if (!slider) return;
+  slid = { url: slider.form.dataset.url, values: { ...fieldsOf(slider.form), act: "type", value: `${slider.value} m` } };
+  if (!sliding) slideOn();
+});
+async function slideOn() {
+  sliding = true;
+  while (slid) {
+    const { url, values } = slid;
+    slid = null;
+    await change(url, values);
+  }
+  sliding = false;
+}
+
 document.addEventListener("focusin", (event) => {
   if (event.target.matches("input.figure, input.position")) event.target.select();
 });

@@ -1,4 +1,6 @@
 // The plan sheet: what the program planned, drawn in the job's grid, and the outline's corners to be moved on it.
+import { change } from "./changes.js";
+
 const ol = window.ol;
 const LARGEST_FILE = 20_000_000;
 const TICK_PX = 5;
@@ -330,12 +332,10 @@ export class Sheet {
     }
   }
 
+  /** A change that the program refuses is taken back on the sheet. */
   async post(path, values) {
-    const book = document.getElementById("book");
-    const answered = new Promise((resolve) => document.body.addEventListener("htmx:afterRequest", resolve, { once: true }));
-    await window.htmx.ajax("POST", `/blocks/${this.block}/${path}`, { source: "#book", target: "#book", swap: "outerHTML", values: { version: book.dataset.version, stage: book.dataset.stage, ...values } });
-    const event = await answered;
-    if (event.detail && !event.detail.successful) this.draw(this.plan);
+    const made = await change(`/blocks/${this.block}/${path}`, values);
+    if (!made) this.draw(this.plan);
   }
 
   use(tool) {

@@ -9,12 +9,11 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalDouble;
-import java.util.function.ToDoubleFunction;
 import yalos.core.camera.Camera;
 import yalos.core.geodesy.Geodesics;
 import yalos.core.ledger.BlockPlan;
+import yalos.core.ledger.PinSolver;
 import yalos.core.ledger.Quantity;
-import yalos.core.ledger.ScaleSearch;
 import yalos.core.ledger.SpeedLimit;
 import yalos.core.proof.Coverage;
 import yalos.core.proof.PhotoCount;
@@ -49,6 +48,7 @@ public final class Findings {
      */
     public static List<Finding> of(BlockPlan plan, Coverage coverage, UnitChoice units) {
         Findings findings = new Findings(plan, units);
+        findings.pinsInConflict();
         findings.ceiling();
         findings.brief();
         findings.seenTooFewTimes(coverage);
@@ -56,6 +56,7 @@ public final class Findings {
         findings.speedHeld();
         findings.blur();
         findings.storage();
+        findings.batteries();
         findings.camera();
         findings.launch();
         findings.grid();
@@ -73,6 +74,39 @@ public final class Findings {
         PhotoCount count = PhotoCount.of(
                 plan.block(), plan.request().camera(), plan.layout().stations(), cellM);
         return Coverage.of(count, plan.leastPhotos());
+    }
+
+    private void pinsInConflict() {
+        if (plan.solution().holds()) {
+            return;
+        }
+        List<String> names = new ArrayList<>();
+        plan.request().pins().costs().forEach(cost -> names.add(named(cost)));
+        for (Quantity fixed : List.of(GSD, HEIGHT, SIDE_OVERLAP, STRIP_SPACING, FORWARD_OVERLAP, AIR_BASE, SPEED)) {
+            if (plan.request().pins().has(fixed)) {
+                names.add(named(fixed));
+            }
+        }
+        List<Remedy> remedies = PinSolver.waysOut(plan).stream()
+                .map(way ->
+                        new Remedy(way.quantity().label() + " " + way.value().asTyped(), way.quantity(), way.value()))
+                .toList();
+        found.add(new Finding(
+                STOP,
+                "pins-in-conflict",
+                "These pins cannot all hold: %s. The plan takes %d photos, %s and %d battery sets. Each of these would do:"
+                        .formatted(
+                                String.join(", ", names),
+                                plan.photos(),
+                                text(FLIGHT_TIME, plan.layout().flightTimeS()),
+                                plan.batterySets()),
+                Optional.empty(),
+                remedies));
+    }
+
+    private String named(Quantity pinned) {
+        return pinned.label().toLowerCase(Locale.ROOT) + " "
+                + plan.request().pins().of(pinned).orElseThrow().asTyped();
     }
 
     private void ceiling() {
@@ -222,18 +256,30 @@ public final class Findings {
             return;
         }
         String whose = room < storage.photosPerFlight() ? "the card holds" : "the camera takes";
-        ToDoubleFunction<BlockPlan> photos = BlockPlan::photos;
-        Remedy[] coarser =
-                ScaleSearch.finestGsd(plan, photos, most)
-                        .map(gsd -> new Remedy("Pin GSD " + gsd.asTyped(), GSD, gsd))
-                        .stream()
-                        .toArray(Remedy[]::new);
+        Measure hold = Measure.of(most, Unit.COUNT);
+        BlockPlan fitting = BlockPlan.over(
+                plan.block(), plan.request().with(plan.request().pins().pinned(PHOTOS, hold)));
+        Remedy[] coarser = fitting.solution().holds()
+                ? new Remedy[] {new Remedy("Hold " + (int) most + " photos", PHOTOS, hold)}
+                : new Remedy[0];
         add(
                 MIND,
                 "photos-beyond-limit",
                 "The plan takes %d photos, %.1f GB; %s %.0f."
                         .formatted(plan.photos(), plan.storageBytes() / 1e9, whose, most),
                 coarser);
+    }
+
+    private void batteries() {
+        int carried = plan.request().aircraft().battery().sets();
+        if (plan.batterySets() > carried) {
+            add(
+                    MIND,
+                    "batteries",
+                    "The flight of %s takes %d battery sets; %d are carried."
+                            .formatted(text(FLIGHT_TIME, plan.layout().flightTimeS()), plan.batterySets(), carried),
+                    new Remedy("Hold " + carried + " sets", BATTERY_SETS, Measure.of(carried, Unit.COUNT)));
+        }
     }
 
     private void camera() {

@@ -2,6 +2,8 @@ package yalos.core.kit;
 
 import static yalos.core.fault.InputFault.within;
 
+import java.util.Optional;
+
 /**
  * How an aircraft moves, as far as a plan needs it.
  *
@@ -11,6 +13,7 @@ import static yalos.core.fault.InputFault.within;
  * @param turnSpeedMps speed left when it goes round a corner of its path
  * @param climbMps climbing
  * @param descentMps descending
+ * @param battery what carries it
  */
 public record Aircraft(
         String name,
@@ -18,7 +21,8 @@ public record Aircraft(
         double accelerationMps2,
         double turnSpeedMps,
         double climbMps,
-        double descentMps) {
+        double descentMps,
+        Battery battery) {
     public Aircraft {
         within("maxSpeedMps", maxSpeedMps, 0.5, 60, "m/s");
         within("accelerationMps2", accelerationMps2, 0.1, 20, "m/s²");
@@ -29,10 +33,10 @@ public record Aircraft(
 
     /** A small multirotor, figures typical of its class (common practice). */
     public static Aircraft smallMultirotor() {
-        return new Aircraft("small multirotor", 15, 2.5, 1.5, 4, 3);
+        return new Aircraft("small multirotor", 15, 2.5, 1.5, 4, 3, new Battery(30, 4, 0.25, 1, Optional.empty()));
     }
 
     public Aircraft withMaxSpeed(double mps) {
-        return new Aircraft(name, mps, accelerationMps2, turnSpeedMps, climbMps, descentMps);
+        return new Aircraft(name, mps, accelerationMps2, turnSpeedMps, climbMps, descentMps, battery);
     }
 }

@@ -19,8 +19,15 @@ import yalos.core.strips.StripPattern;
  * @param block the block without margin, in its plane
  * @param flown the block widened by the margin
  * @param layout strips, stations, links, time
+ * @param solution what gave way to pinned costs, and whether they hold
  */
-public record BlockPlan(PlanRequest request, Design design, PlaneBlock block, PlaneBlock flown, StripLayout layout) {
+public record BlockPlan(
+        PlanRequest request,
+        Design design,
+        PlaneBlock block,
+        PlaneBlock flown,
+        StripLayout layout,
+        PinSolver.Solution solution) {
 
     /**
      * @throws InputFault for an outline that is not sound, settings that cannot be flown, or too many stations
@@ -33,14 +40,30 @@ public record BlockPlan(PlanRequest request, Design design, PlaneBlock block, Pl
 
     /** The plan over a block already laid into its plane, for callers that try many settings on one block. */
     public static BlockPlan over(PlaneBlock block, PlanRequest request) {
-        Design design = Design.of(request.pins(), request.camera(), request.aircraft());
+        PinSolver.Solution solution = PinSolver.solve(block, request);
+        return with(block, request, solution);
+    }
+
+    /** The plan of pins that fix the scale, whatever it costs. */
+    static BlockPlan unsolved(PlaneBlock block, PlanRequest request) {
+        return with(block, request, new PinSolver.Solution(request.pins(), Optional.empty(), true));
+    }
+
+    /** This plan with other pins, whatever they cost: for comparing. */
+    public BlockPlan tried(Pins pins) {
+        return unsolved(block, request.with(pins.withoutCosts()));
+    }
+
+    private static BlockPlan with(PlaneBlock block, PlanRequest request, PinSolver.Solution solution) {
+        Design design = Design.of(solution.pins(), request.camera(), request.aircraft());
         PlaneBlock flown = block.widened(design.marginM());
         StripPattern pattern = patternOf(request, design, block.plane());
+        StripLayout.refuseFarTooMany(flown, pattern);
         OptionalDouble fixed = request.pins().si(Quantity.DIRECTION);
         double direction = fixed.isPresent()
                 ? halfTurn(fixed.getAsDouble())
                 : BestDirection.of(flown, pattern).directionRad();
-        return new BlockPlan(request, design, block, flown, StripLayout.of(flown, pattern, direction));
+        return new BlockPlan(request, design, block, flown, StripLayout.of(flown, pattern, direction), solution);
     }
 
     /** What the strips need besides the block. */
@@ -82,6 +105,11 @@ public record BlockPlan(PlanRequest request, Design design, PlaneBlock block, Pl
 
     public int photos() {
         return layout.stations().size();
+    }
+
+    /** Battery sets that the flight time takes, each down to its reserve; the way back between them is not counted. */
+    public int batterySets() {
+        return request.aircraft().battery().setsFor(layout.flightTimeS());
     }
 
     /** Bytes that the photos take. */

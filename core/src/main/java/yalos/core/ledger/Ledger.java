@@ -214,6 +214,17 @@ public final class Ledger {
                         .with("", "strips alone", stripsLengthM(), Unit.KILOMETRE)
                         .source(GEOMETRY));
         put(FLIGHT_TIME, plan.layout().flightTimeS(), timeReason());
+        var battery = plan.request().aircraft().battery();
+        put(
+                BATTERY_SETS,
+                plan.batterySets(),
+                Reason.formula("⌈flight time / usable time of a set⌉")
+                        .with("", "flight time", plan.layout().flightTimeS(), Unit.MINUTE)
+                        .with("", "full to empty", battery.fullMinutes() * 60, Unit.MINUTE)
+                        .with("", "reserve", battery.reserve(), Unit.PERCENT)
+                        .with("", "usable", battery.usableMinutes() * 60, Unit.MINUTE)
+                        .source(
+                                "the battery's figures; wind, cold and the ways between launch and cut are not counted yet"));
         put(
                 STORAGE,
                 plan.storageBytes(),
@@ -268,7 +279,25 @@ public final class Ledger {
     /** A pinned figure is what was decided; the blur's pin is a limit, so its figure keeps its formula. */
     private void put(Quantity quantity, double si, Reason reason) {
         var pin = plan.request().pins().of(quantity);
-        boolean decided = pin.isPresent() && quantity != BLUR && quantity != SPEED && quantity != INTERVAL;
-        entries.put(quantity, new Entry(quantity, si, pin, decided ? Reason.decided() : reason));
+        boolean limit = quantity == BLUR || quantity == SPEED || quantity == INTERVAL || quantity.isCost();
+        boolean solved = plan.solution().solved().filter(quantity::equals).isPresent();
+        Reason told = solved ? solvedFor(quantity) : pin.isPresent() && !limit ? Reason.decided() : reason;
+        entries.put(quantity, new Entry(quantity, si, pin, told));
+    }
+
+    /** What gave way to a pinned cost says so. */
+    private Reason solvedFor(Quantity quantity) {
+        Reason.Builder reason = Reason.formula(
+                quantity == GSD
+                        ? "the finest that the pinned cost allows"
+                        : "the greatest that the pinned cost allows");
+        plan.request()
+                .pins()
+                .costs()
+                .forEach(cost -> reason.with(
+                        "",
+                        cost.label().toLowerCase(java.util.Locale.ROOT) + ", at most",
+                        plan.request().pins().of(cost).orElseThrow().asTyped()));
+        return reason.source("search over true plans of this block, to the last digit shown");
     }
 }

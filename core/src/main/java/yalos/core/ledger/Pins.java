@@ -12,8 +12,8 @@ import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
 
 /**
- * What the operator has fixed, each figure as it was typed. At most one pin for each {@link Quantity.Slot}; the scale
- * always has one.
+ * What the operator has fixed, each figure as it was typed. At most one pin for each {@link Quantity.Slot}. Either the
+ * scale has a pin, or a cost has one and the scale follows from it.
  */
 public final class Pins {
     private final Map<Quantity, Measure> values;
@@ -42,10 +42,44 @@ public final class Pins {
         for (Map.Entry<Quantity, Measure> entry : stored.entrySet()) {
             pins = pins.with(entry.getKey(), entry.getValue());
         }
-        if (pins.pinOf(Quantity.Slot.SCALE).isEmpty()) {
-            throw new InputFault("gsd", "nothing", "Either the GSD or the height must be pinned.");
+        if (!pins.scaleFixed() && pins.costs().isEmpty()) {
+            throw new InputFault("gsd", "nothing", "The GSD, the height or a cost must be pinned.");
         }
         return pins;
+    }
+
+    /**
+     * The pins after the operator pinned one. A cost that was not pinned before takes the place of the scale, which then
+     * follows from it; a scale pinned afterwards stays beside the cost.
+     */
+    public Pins pinned(Quantity quantity, Measure value) {
+        Pins pinned = with(quantity, value);
+        if (!quantity.isCost() || has(quantity)) {
+            return pinned;
+        }
+        EnumMap<Quantity, Measure> changed = new EnumMap<>(Quantity.class);
+        changed.putAll(pinned.values);
+        changed.remove(Quantity.GSD);
+        changed.remove(Quantity.HEIGHT);
+        return new Pins(changed);
+    }
+
+    /** The pins without those of costs. */
+    public Pins withoutCosts() {
+        EnumMap<Quantity, Measure> changed = new EnumMap<>(Quantity.class);
+        changed.putAll(values);
+        changed.keySet().removeIf(Quantity::isCost);
+        return new Pins(changed);
+    }
+
+    /** The costs that are pinned. */
+    public java.util.List<Quantity> costs() {
+        return values.keySet().stream().filter(Quantity::isCost).toList();
+    }
+
+    /** Whether GSD or height is pinned. */
+    public boolean scaleFixed() {
+        return pinOf(Quantity.Slot.SCALE).isPresent();
     }
 
     /** The pins with one more; it takes the place of a pin of the same slot. */
@@ -62,13 +96,16 @@ public final class Pins {
     }
 
     /**
-     * The pins without one. The scale's pin cannot simply go, since something must fix the scale.
+     * The pins without one. The pin that fixes the scale cannot simply go.
      *
      * @throws InputFault for the pin of the scale
      */
     public Pins without(Quantity quantity) {
-        if (quantity.slot().filter(slot -> slot == Quantity.Slot.SCALE).isPresent()) {
-            Quantity other = quantity == Quantity.GSD ? Quantity.HEIGHT : Quantity.GSD;
+        boolean scale =
+                quantity.slot().filter(slot -> slot == Quantity.Slot.SCALE).isPresent();
+        boolean lastCost = quantity.isCost() && costs().size() == 1 && !scaleFixed();
+        if (scale && costs().isEmpty() || lastCost) {
+            Quantity other = quantity == Quantity.HEIGHT || lastCost ? Quantity.GSD : Quantity.HEIGHT;
             throw new InputFault(
                     quantity.key(),
                     "unpinned",
@@ -97,8 +134,7 @@ public final class Pins {
         if (quantity == Quantity.DIRECTION) {
             figure = ((figure % 360) + 360) % 360;
         }
-        Measure least = Measure.of(Math.round(figure * 1e9) / 1e9, unit);
-        return with(quantity, least);
+        return pinned(quantity, Measure.of(Math.round(figure * 1e9) / 1e9, unit));
     }
 
     /** Shutter times go by thirds of a stop, upwards to longer ones. */

@@ -35,9 +35,10 @@ public enum Quantity {
     LEAST_PHOTOS("least-photos", "Seen at least", UnitKind.COUNT, Section.LIMITS, Slot.LEAST_PHOTOS, 1, 100),
 
     STRIPS("strips", "Strips", UnitKind.COUNT, Section.COST),
-    PHOTOS("photos", "Photos", UnitKind.COUNT, Section.COST),
+    PHOTOS("photos", "Photos", UnitKind.COUNT, Section.COST, Slot.PHOTOS, 2, 200_000),
     PATH_LENGTH("path-length", "Path length", UnitKind.LENGTH, Section.COST),
-    FLIGHT_TIME("flight-time", "Flight time", UnitKind.DURATION, Section.COST),
+    FLIGHT_TIME("flight-time", "Flight time", UnitKind.DURATION, Section.COST, Slot.FLIGHT_TIME, 60, 360_000),
+    BATTERY_SETS("battery-sets", "Battery sets", UnitKind.COUNT, Section.COST, Slot.BATTERY_SETS, 1, 100),
     STORAGE("storage", "Storage", UnitKind.DATA, Section.COST),
     AREA("area", "Area", UnitKind.AREA, Section.COST);
 
@@ -72,7 +73,15 @@ public enum Quantity {
         BLUR,
         BRIEF_GSD,
         CEILING,
-        LEAST_PHOTOS
+        LEAST_PHOTOS,
+        PHOTOS,
+        FLIGHT_TIME,
+        BATTERY_SETS;
+
+        /** Whether a pin here says how much the plan may cost at most, so that something else must give. */
+        public boolean isCost() {
+            return this == PHOTOS || this == FLIGHT_TIME || this == BATTERY_SETS;
+        }
     }
 
     private final String key;
@@ -118,6 +127,11 @@ public enum Quantity {
     /** What a pin of this quantity decides; empty for quantities that only follow. */
     public Optional<Slot> slot() {
         return slot;
+    }
+
+    /** Whether a pin of it is a cost that must not be exceeded. */
+    public boolean isCost() {
+        return slot.filter(Slot::isCost).isPresent();
     }
 
     public boolean pinnable() {

@@ -24,7 +24,6 @@ public final class BestDirection {
 
     /** The direction of least flight time. */
     public static Choice of(PlaneBlock block, StripPattern pattern) {
-        StripLayout.refuseFarTooMany(block, pattern);
         BestDirection search = new BestDirection(block, pattern);
         Choice best = new Choice(0, Double.MAX_VALUE);
         for (int i = 0; i < STEPS; i++) {

@@ -53,7 +53,7 @@ public record StripLayout(
     }
 
     /** Refuses settings whose stations, roughly counted from the area, are far too many, before anything is laid out. */
-    static void refuseFarTooMany(PlaneBlock block, StripPattern pattern) {
+    public static void refuseFarTooMany(PlaneBlock block, StripPattern pattern) {
         refuse(block.areaM2() / pattern.spacingM() / pattern.baseM());
     }
 

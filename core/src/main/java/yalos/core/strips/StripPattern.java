@@ -22,7 +22,7 @@ public record StripPattern(
     }
 
     /** Seconds to the flying height and down again; 0 without a launch point. */
-    double climbAndDescentS() {
+    public double climbAndDescentS() {
         return launch.isEmpty() ? 0 : heightM / aircraft.climbMps() + heightM / aircraft.descentMps();
     }
 

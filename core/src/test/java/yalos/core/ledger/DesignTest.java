@@ -182,7 +182,7 @@ class DesignTest {
                         "seen-too-few-times");
         for (Finding finding : findings) {
             for (Remedy remedy : finding.remedies()) {
-                BlockPlan mended = request.with(bad.with(remedy.quantity(), remedy.value()))
+                BlockPlan mended = request.with(bad.pinned(remedy.quantity(), remedy.value()))
                         .plan();
                 assertThat(Findings.of(mended, Findings.coverage(mended), UnitChoice.METRIC))
                         .as("%s mends %s", remedy.label(), finding.key())

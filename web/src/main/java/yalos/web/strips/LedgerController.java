@@ -56,6 +56,25 @@ class LedgerController {
         return page.changed(blocks.change(id, visit.version(), change.label(), change.facts()), visit);
     }
 
+    /** Pins both overlaps, as a school of practice has them. */
+    @PostMapping("/blocks/{id}/overlaps")
+    String overlaps(@PathVariable long id, @RequestParam String forward, @RequestParam String side, Visit visit) {
+        UnitChoice units = preferences.units();
+        TypedPin first = TypedPin.of(Quantity.FORWARD_OVERLAP, forward, units);
+        TypedPin second = TypedPin.of(Quantity.SIDE_OVERLAP, side, units);
+        String label =
+                "overlaps " + first.value().asTyped() + ", " + second.value().asTyped();
+        return page.changed(
+                blocks.change(
+                        id,
+                        visit.version(),
+                        label,
+                        facts -> facts.with(facts.pins()
+                                .with(first.quantity(), first.value())
+                                .with(second.quantity(), second.value()))),
+                visit);
+    }
+
     private record Change(String label, UnaryOperator<BlockFacts> facts) {}
 
     private Change changeOf(Quantity quantity, String act, String value, UnitChoice units) {
@@ -65,7 +84,7 @@ class LedgerController {
                 TypedPin typed = TypedPin.of(quantity, value, units);
                 yield new Change(
                         name + " " + typed.value().asTyped(),
-                        facts -> facts.with(facts.pins().with(typed.quantity(), typed.value())));
+                        facts -> facts.with(facts.pins().pinned(typed.quantity(), typed.value())));
             }
             case "pin" -> new Change(name + " pinned", facts -> facts.with(pinned(facts, quantity, units)));
             case "unpin" -> new Change(name + " released", facts -> facts.with(released(facts.pins(), quantity)));
@@ -91,7 +110,7 @@ class LedgerController {
     private Pins pinned(BlockFacts facts, Quantity quantity, UnitChoice units) {
         String shown = units.figure(quantity.kind(), presentSi(facts, quantity));
         Measure value = Measure.typed(quantity.key(), shown, units.unit(quantity.kind()));
-        return facts.pins().with(quantity, value);
+        return facts.pins().pinned(quantity, value);
     }
 
     private Pins nudged(BlockFacts facts, Quantity quantity, int steps, UnitChoice units) {

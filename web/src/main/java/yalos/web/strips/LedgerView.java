@@ -94,7 +94,10 @@ public record LedgerView(List<SectionView> sections) {
             Quantity pinnedBy =
                     quantity == Quantity.MARGIN && pins.has(Quantity.MARGIN_STRIPS) ? Quantity.MARGIN_STRIPS : quantity;
             Optional<Measure> pin = pins.of(pinnedBy);
-            boolean limitPin = quantity == Quantity.BLUR || quantity == Quantity.SPEED || quantity == Quantity.INTERVAL;
+            boolean limitPin = quantity == Quantity.BLUR
+                    || quantity == Quantity.SPEED
+                    || quantity == Quantity.INTERVAL
+                    || quantity.isCost();
             Unit unit = pin.filter(p -> pinnedBy == quantity && !limitPin)
                     .map(Measure::unit)
                     .orElse(units.unit(quantity.kind()));
@@ -142,6 +145,15 @@ public record LedgerView(List<SectionView> sections) {
                     };
                 default -> new String[] {"", ""};
             };
+        }
+
+        private String atMost(Quantity cost) {
+            return pins.of(cost).map(most -> "at most " + most.asTyped()).orElse("");
+        }
+
+        private String solvedNote(BlockPlan plan, Quantity quantity, String words) {
+            boolean solved = plan.solution().solved().filter(quantity::equals).isPresent();
+            return solved ? words + (plan.solution().holds() ? "the pinned cost allows" : "was tried") : "";
         }
 
         private String[] held(BlockPlan plan) {

@@ -8,6 +8,9 @@ import yalos.web.block.StageBook;
 /** The field book's page of the Strips stage. */
 @Component
 class StripsBook implements StageBook {
+    /** Opened like a reason, so that it stays open while figures change, and has an address. */
+    private static final String WHAT_IF = "what-if";
+
     @Override
     public Stage stage() {
         return Stage.STRIPS;
@@ -18,5 +21,9 @@ class StripsBook implements StageBook {
         model.addAttribute(
                 "ledger", LedgerView.of(opened.block().facts().pins(), opened.planned(), opened.units(), opened.why()));
         model.addAttribute("why", opened.why());
+        opened.planned()
+                .whole()
+                .filter(whole -> opened.why().equals(WHAT_IF))
+                .ifPresent(whole -> model.addAttribute("whatIf", WhatIfView.of(whole.plan(), opened.units())));
     }
 }

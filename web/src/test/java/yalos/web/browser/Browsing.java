@@ -32,7 +32,7 @@ final class Browsing implements AutoCloseable {
         BrowserContext context = browser.newContext(new Browser.NewContextOptions().setViewportSize(width, height));
         Page page = context.newPage();
         page.onConsoleMessage(message -> {
-            if (message.type().equals("error") || message.type().equals("warning")) {
+            if (message.type().equals("error")) {
                 complaints.add(message.text());
             }
         });

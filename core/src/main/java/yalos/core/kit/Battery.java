@@ -1,0 +1,80 @@
+package yalos.core.kit;
+
+import static yalos.core.fault.InputFault.within;
+
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import yalos.core.fault.InputFault;
+
+/**
+ * How long a battery set carries the aircraft while mapping, with its reserve untouched.
+ *
+ * @param nominalMinutes endurance when new, as the maker or the operator's log gives it
+ * @param sets how many sets are carried
+ * @param reserve share that must be left at landing, 0..1
+ * @param health share of the nominal endurance that is left with age, 0..1
+ * @param measured what a flight really took, which counts more than nominal figure and age
+ */
+public record Battery(double nominalMinutes, int sets, double reserve, double health, Optional<Use> measured) {
+
+    /**
+     * What a flight took: so much of a full battery in so many minutes.
+     *
+     * @param share of a full battery, 0..1
+     */
+    public record Use(double share, double minutes) {
+        private static final Pattern TYPED =
+                Pattern.compile("\\s*(\\d+(?:\\.\\d+)?)\\s*%\\s*in\\s*(\\d+(?:\\.\\d+)?)\\s*min(?:utes)?\\s*");
+
+        public Use {
+            within("measuredUse", share * 100, 5, 100, "%");
+            within("measuredUse", minutes, 1, 300, "min");
+        }
+
+        /**
+         * Reads {@code 42 % in 12 min}; nothing for an empty text.
+         *
+         * @throws InputFault for any other text
+         */
+        public static Optional<Use> typed(String text) {
+            if (text.isBlank()) {
+                return Optional.empty();
+            }
+            Matcher matcher = TYPED.matcher(text);
+            if (!matcher.matches()) {
+                throw new InputFault(
+                        "measuredUse", text, "“%s” is no measured use. Write it as 42 %% in 12 min.".formatted(text));
+            }
+            return Optional.of(
+                    new Use(Double.parseDouble(matcher.group(1)) / 100, Double.parseDouble(matcher.group(2))));
+        }
+
+        /** Minutes a full battery would last at this rate. */
+        public double fullMinutes() {
+            return minutes / share;
+        }
+    }
+
+    public Battery {
+        within("nominalMinutes", nominalMinutes, 1, 600, "min");
+        within("batterySets", sets, 1, 100, "sets");
+        within("reserve", reserve * 100, 5, 80, "%");
+        within("health", health * 100, 20, 100, "%");
+    }
+
+    /** Minutes from full to empty: as measured, or nominal times health. */
+    public double fullMinutes() {
+        return measured.map(Use::fullMinutes).orElse(nominalMinutes * health);
+    }
+
+    /** Minutes of flight from full down to the reserve. */
+    public double usableMinutes() {
+        return fullMinutes() * (1 - reserve);
+    }
+
+    /** Sets that a flight time takes, in whole sets. */
+    public int setsFor(double seconds) {
+        return (int) Math.max(1, Math.ceil(seconds / 60 / usableMinutes() - 1e-9));
+    }
+}

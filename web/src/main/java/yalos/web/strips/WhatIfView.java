@@ -1,0 +1,78 @@
+package yalos.web.strips;
+
+import java.util.List;
+import java.util.Locale;
+import yalos.core.ledger.BlockPlan;
+import yalos.core.ledger.WhatIf;
+import yalos.core.units.UnitChoice;
+import yalos.core.units.UnitKind;
+
+/**
+ * The page's "what if": a little higher or lower, other overlaps, other triggers, on this block.
+ *
+ * @param height present height in metres, for the slider
+ * @param ceiling greatest the slider reaches, in metres
+ */
+public record WhatIfView(
+        long height,
+        long ceiling,
+        List<HeightRow> heights,
+        List<OverlapRow> overlaps,
+        String againstUsual,
+        List<TriggerRow> triggers) {
+
+    public record HeightRow(
+            String change, boolean present, String height, String gsd, String photos, String time, String sets) {}
+
+    public record OverlapRow(
+            String overlap, String forward, String side, String school, String photos, String factor, String time) {}
+
+    public record TriggerRow(String name, String time, String photos, String interval, String blur) {}
+
+    static WhatIfView of(BlockPlan plan, UnitChoice units) {
+        WhatIf whatIf = WhatIf.of(plan);
+        return new WhatIfView(
+                Math.round(plan.design().scale().heightM()),
+                Math.round(Math.max(plan.ceilingM(), plan.design().scale().heightM())),
+                whatIf.heights().stream().map(row -> height(row, units)).toList(),
+                whatIf.overlaps().stream().map(row -> overlap(row, plan, units)).toList(),
+                whatIf.photosAgainstUsual()
+                        .map(factor -> text("%.2f times the photos of 80/70", factor))
+                        .orElse(""),
+                whatIf.triggers().stream()
+                        .map(row -> new TriggerRow(
+                                row.name(),
+                                units.text(UnitKind.DURATION, row.flightTimeS()),
+                                String.valueOf(row.photos()),
+                                units.text(UnitKind.INTERVAL, row.intervalS()),
+                                units.text(UnitKind.PIXELS, row.blurPx())))
+                        .toList());
+    }
+
+    private static HeightRow height(WhatIf.Height row, UnitChoice units) {
+        BlockPlan plan = row.plan();
+        return new HeightRow(
+                row.factor() == 1 ? "now" : text("%+.0f %%", (row.factor() - 1) * 100),
+                row.factor() == 1,
+                units.text(UnitKind.HEIGHT, plan.design().scale().heightM()),
+                units.text(UnitKind.GSD, plan.design().scale().gsdM()),
+                String.valueOf(plan.photos()),
+                units.figure(UnitKind.DURATION, plan.layout().flightTimeS()),
+                String.valueOf(plan.batterySets()));
+    }
+
+    private static OverlapRow overlap(WhatIf.Overlap row, BlockPlan present, UnitChoice units) {
+        return new OverlapRow(
+                text("%.0f/%.0f", row.forward() * 100, row.side() * 100),
+                text("%.0f %%", row.forward() * 100),
+                text("%.0f %%", row.side() * 100),
+                row.school(),
+                String.valueOf(row.plan().photos()),
+                text("%.2f", (double) row.plan().photos() / present.photos()),
+                units.figure(UnitKind.DURATION, row.plan().layout().flightTimeS()));
+    }
+
+    private static String text(String format, Object... figures) {
+        return String.format(Locale.ROOT, format, figures);
+    }
+}

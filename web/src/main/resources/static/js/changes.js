@@ -1,0 +1,58 @@
+// Changes of a block go to the program one after the other, each with the version that the one before left behind. So a
+// quick hand is never told that it overtook itself, and only a change from another tab is.
+const queue = [];
+const under = [];
+let busy = false;
+
+/** Posts a change when its turn comes. Answers whether it was made. */
+export function change(url, values) {
+  // Enter in a field that was changed tells the same twice: as a change and as a form sent.
+  const same = [...queue, ...under].find((other) => other.url === url && "value" in values && other.values.value === values.value && (values.act || "type") === "type" && (other.values.act || "type") === "type");
+  if (same) return same.promise;
+  const entry = { url, values };
+  entry.promise = new Promise((resolve) => { entry.resolve = resolve; });
+  queue.push(entry);
+  pump();
+  return entry.promise;
+}
+
+async function pump() {
+  if (busy || queue.length === 0) return;
+  busy = true;
+  const entry = queue.shift();
+  const { url, values, resolve } = entry;
+  under.push(entry);
+  const book = document.getElementById("book");
+  let made = false;
+  const told = (event) => { made = event.detail.successful; };
+  document.body.addEventListener("htmx:afterRequest", told, { once: true });
+  try {
+    await window.htmx.ajax("POST", url, { source: "#book", target: "#book", swap: "outerHTML", values: { ...values, version: book.dataset.version, stage: book.dataset.stage } });
+  } catch (error) {
+    made = false;
+  }
+  document.body.removeEventListener("htmx:afterRequest", told);
+  busy = false;
+  under.length = 0;
+  resolve(made);
+  pump();
+}
+
+/** The fields of a form, with the button that sent it, without the state that is added when the turn comes. */
+export function fieldsOf(form, submitter) {
+  const values = Object.fromEntries(new FormData(form).entries());
+  if (submitter && submitter.name) values[submitter.name] = submitter.value;
+  delete values.version;
+  delete values.stage;
+  delete values._csrf;
+  return values;
+}
+
+// Forms of the page that htmx would send at once wait for their turn as well. A form that carries a file goes by itself.
+document.addEventListener("htmx:confirm", (event) => {
+  const form = event.target.closest("form[hx-post^='/blocks/']");
+  if (!form || event.detail.verb !== "post" || form.enctype === "multipart/form-data") return;
+  event.preventDefault();
+  const cause = event.detail.triggeringEvent;
+  change(form.getAttribute("hx-post"), fieldsOf(form, cause && cause.submitter));
+});
