@@ -1,5 +1,5 @@
 // Glue of every page: keys, looks, notices, nudges. The sheet has a module of its own.
-import { change, fieldsOf } from "./changes.js";
+import { change, fieldsOf, justSent } from "./changes.js";
 import { Sheet } from "./sheet.js";
 
 const NUDGE_PAUSE_MS = 90;
@@ -40,7 +40,7 @@ document.addEventListener("click", (event) => {
 let typing = null;
 document.body.addEventListener("htmx:beforeSwap", () => {
   const field = document.activeElement;
-  typing = field && field.matches("#book input, #book textarea") && field.value !== field.defaultValue
+  typing = field && field.matches("#book input, #book textarea") && field.value !== field.defaultValue && !justSent(field)
     ? { id: field.id, value: field.value } : null;
 });
 document.body.addEventListener("htmx:afterSettle", () => {

@@ -38,6 +38,11 @@ async function pump() {
   pump();
 }
 
+/** Whether what stands in a field is what has just been sent from it: then the answer says it better. */
+export function justSent(field) {
+  return under.some((entry) => field.form && entry.url === field.form.getAttribute("hx-post") && entry.values[field.name] === field.value);
+}
+
 /** The fields of a form, with the button that sent it, without the state that is added when the turn comes. */
 export function fieldsOf(form, submitter) {
   const values = Object.fromEntries(new FormData(form).entries());

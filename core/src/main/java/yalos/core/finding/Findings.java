@@ -105,8 +105,8 @@ public final class Findings {
     }
 
     private String named(Quantity pinned) {
-        return pinned.label().toLowerCase(Locale.ROOT) + " "
-                + plan.request().pins().of(pinned).orElseThrow().asTyped();
+        String label = pinned == GSD ? pinned.label() : pinned.label().toLowerCase(Locale.ROOT);
+        return label + " " + plan.request().pins().of(pinned).orElseThrow().asTyped();
     }
 
     private void ceiling() {

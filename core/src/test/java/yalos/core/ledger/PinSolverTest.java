@@ -82,7 +82,7 @@ class PinSolverTest {
         Finding conflict =
                 Findings.of(plan, Findings.coverage(plan), UnitChoice.METRIC).get(0);
         assertThat(conflict.key()).isEqualTo("pins-in-conflict");
-        assertThat(conflict.sentence()).contains("photos 150", "gsd 2 cm", "side 70 %", "forward 80 %");
+        assertThat(conflict.sentence()).contains("photos 150", "GSD 2 cm", "side 70 %", "forward 80 %");
         assertThat(conflict.remedies())
                 .extracting(Remedy::quantity)
                 .contains(Quantity.GSD, Quantity.FORWARD_OVERLAP, Quantity.PHOTOS);

@@ -1,6 +1,7 @@
 package yalos.web.kit;
 
 import java.util.List;
+import java.util.Locale;
 import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
 import yalos.core.camera.Camera;
@@ -34,7 +35,10 @@ class KitBook implements StageBook {
                 catalogue.stream().filter(row -> row.id() == id).anyMatch(row -> !row.equals(CameraRow.of(id, camera)));
         model.addAttribute("camera", CameraView.of(id, camera, opened.units()));
         model.addAttribute("outdated", outdated);
-        model.addAttribute("aircraft", facts.aircraft());
+        model.addAttribute("aircraft", AircraftForm.fields(facts.aircraft()));
+        model.addAttribute(
+                "usable",
+                String.format(Locale.ROOT, "%.1f", facts.aircraft().battery().usableMinutes()));
         model.addAttribute(
                 "catalogue",
                 catalogue.stream()

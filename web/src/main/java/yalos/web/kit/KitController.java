@@ -1,9 +1,11 @@
 package yalos.web.kit;
 
+import java.util.Map;
 import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import yalos.core.kit.Aircraft;
 import yalos.web.block.BlockPage;
 import yalos.web.block.Blocks;
 import yalos.web.block.Visit;
@@ -30,5 +32,13 @@ class KitController {
         return page.changed(
                 blocks.change(id, visit.version(), row.name(), facts -> facts.withCamera(row.id(), row.camera())),
                 visit);
+    }
+
+    /** Changes the aircraft's figures, all fields together. */
+    @PostMapping("/blocks/{id}/aircraft")
+    String aircraft(@PathVariable long id, @RequestParam Map<String, String> form, Visit visit) {
+        Aircraft aircraft = AircraftForm.read(form);
+        return page.changed(
+                blocks.change(id, visit.version(), "aircraft's figures", facts -> facts.withAircraft(aircraft)), visit);
     }
 }

@@ -59,6 +59,10 @@ public record BlockFacts(
         return new BlockFacts(outline, launch, other, cameraId, camera, aircraft, pins);
     }
 
+    public BlockFacts withAircraft(Aircraft other) {
+        return new BlockFacts(outline, launch, epsg, cameraId, camera, other, pins);
+    }
+
     public BlockFacts withCamera(long id, Camera other) {
         return new BlockFacts(outline, launch, epsg, OptionalLong.of(id), other, aircraft, pins);
     }
