@@ -9,6 +9,8 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import yalos.core.brief.Brief;
+import yalos.core.brief.Contradictions;
 import yalos.core.camera.Camera;
 import yalos.core.geodesy.Geodesics;
 import yalos.core.ledger.BlockPlan;
@@ -47,6 +49,11 @@ public final class Findings {
      * @param units the operator reads
      */
     public static List<Finding> of(BlockPlan plan, Coverage coverage, UnitChoice units) {
+        return of(plan, coverage, Brief.EMPTY, units);
+    }
+
+    /** The same, held against a brief besides. */
+    public static List<Finding> of(BlockPlan plan, Coverage coverage, Brief brief, UnitChoice units) {
         Findings findings = new Findings(plan, units);
         findings.pinsInConflict();
         findings.ceiling();
@@ -60,6 +67,7 @@ public final class Findings {
         findings.camera();
         findings.launch();
         findings.grid();
+        findings.promises(brief);
         findings.found.sort(Comparator.comparing(Finding::level));
         return List.copyOf(findings.found);
     }
@@ -107,6 +115,17 @@ public final class Findings {
     private String named(Quantity pinned) {
         String label = pinned == GSD ? pinned.label() : pinned.label().toLowerCase(Locale.ROOT);
         return label + " " + plan.request().pins().of(pinned).orElseThrow().asTyped();
+    }
+
+    private void promises(Brief brief) {
+        Contradictions.of(brief, plan, units)
+                .forEach(contradiction -> add(
+                        MIND,
+                        contradiction.key(),
+                        contradiction.sentence(),
+                        contradiction.mend().stream()
+                                .map(pin -> new Remedy("Pin " + pin.value().asTyped(), pin.quantity(), pin.value()))
+                                .toArray(Remedy[]::new)));
     }
 
     private void ceiling() {

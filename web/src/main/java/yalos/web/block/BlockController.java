@@ -23,7 +23,7 @@ class BlockController {
         return "redirect:/blocks/" + id + "/" + Stage.STRIPS.key();
     }
 
-    @GetMapping("/blocks/{id}/{stage:ground|kit|strips|proof}")
+    @GetMapping("/blocks/{id}/{stage:brief|ground|kit|strips|proof}")
     String stage(
             @PathVariable long id,
             @PathVariable Stage stage,

@@ -50,7 +50,7 @@ public class BlockPage {
     private void fill(OpenBlock block, Stage stage, String why, Model model) {
         UnitChoice units = preferences.units();
         Planned planned = desk.plan(block.facts());
-        List<Finding> findings = findings(planned, units);
+        List<Finding> findings = findings(block, planned, units);
         model.addAttribute("block", block);
         model.addAttribute("stage", stage);
         model.addAttribute("saved", block.savedAt().format(CLOCK));
@@ -64,9 +64,10 @@ public class BlockPage {
     }
 
     /** Findings of a plan in the operator's units; none without a plan. */
-    public List<Finding> findings(Planned planned, UnitChoice units) {
+    public List<Finding> findings(OpenBlock block, Planned planned, UnitChoice units) {
         return planned.whole()
-                .map(whole -> Findings.of(whole.plan(), whole.coverage(), units))
+                .map(whole -> Findings.of(
+                        whole.plan(), whole.coverage(), block.facts().brief(), units))
                 .orElse(List.of());
     }
 }

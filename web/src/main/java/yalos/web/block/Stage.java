@@ -6,7 +6,7 @@ import java.util.Optional;
 
 /** The order of work, as it runs along the top of the page. */
 public enum Stage {
-    BRIEF("Brief", false),
+    BRIEF("Brief", true),
     GROUND("Ground", true),
     KIT("Kit", true),
     STRIPS("Strips", true),

@@ -28,6 +28,12 @@ public record StageView(String key, String label, boolean built, boolean here, S
     private static String[] standing(
             Stage stage, OpenBlock block, Planned planned, List<Finding> findings, UnitChoice units) {
         return switch (stage) {
+            case BRIEF ->
+                block.facts()
+                        .brief()
+                        .purpose()
+                        .map(purpose -> new String[] {purpose.words().split("[ ,]")[0], "done"})
+                        .orElse(new String[] {"not asked yet", ""});
             case GROUND ->
                 block.facts().outline().isEmpty()
                         ? new String[] {"no outline", "mind"}

@@ -1,7 +1,9 @@
 package yalos.web.demo;
 
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import java.util.OptionalLong;
 import java.util.stream.IntStream;
@@ -10,6 +12,11 @@ import org.springframework.boot.ApplicationRunner;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.stereotype.Component;
 import yalos.core.block.Outline;
+import yalos.core.brief.Brief;
+import yalos.core.brief.Positioning;
+import yalos.core.brief.Priority;
+import yalos.core.brief.Purpose;
+import yalos.core.brief.Surface;
 import yalos.core.geodesy.EastNorth;
 import yalos.core.geodesy.Grid;
 import yalos.core.geodesy.LonLat;
@@ -70,7 +77,7 @@ class DemoJob implements ApplicationRunner {
                 .with(Quantity.SIDE_OVERLAP, Measure.of(70, Unit.PERCENT))
                 .with(Quantity.DIRECTION, Measure.of(64, Unit.DEGREE))
                 .with(Quantity.LEAST_PHOTOS, Measure.of(9, Unit.COUNT));
-        return facts(Outline.ofRing(ring(HILL_FORT)), launch, 1, pins);
+        return facts(Outline.ofRing(ring(HILL_FORT)), launch, 1, pins, survey());
     }
 
     private BlockFacts meadow(LonLat launch) {
@@ -79,10 +86,42 @@ class DemoJob implements ApplicationRunner {
                 .with(Quantity.SIDE_OVERLAP, Measure.of(75, Unit.PERCENT))
                 .with(Quantity.MARGIN_STRIPS, Measure.of(1, Unit.COUNT));
         Outline meadow = new Outline(List.of(new Outline.Part(ring(MEADOW), List.of(ring(TARN)))));
-        return facts(meadow, launch, 6, pins);
+        return facts(meadow, launch, 6, pins, crop());
     }
 
-    private BlockFacts facts(Outline outline, LonLat launch, long cameraId, Pins pins) {
+    private static Brief survey() {
+        return new Brief(
+                Optional.of(Purpose.SURFACE_MODEL),
+                "where the ramparts of the fort ran, for the estate's conservation plan",
+                OptionalDouble.of(0.06),
+                OptionalDouble.of(0.03),
+                OptionalDouble.of(0.05),
+                Surface.GENERAL,
+                Priority.DETAIL,
+                Positioning.PPK,
+                "UTM 30N, heights above the geoid",
+                "Thornwane estate office",
+                Optional.empty(),
+                Map.of("gsd", new Brief.Ruling(true, "")));
+    }
+
+    private static Brief crop() {
+        return new Brief(
+                Optional.of(Purpose.CROP_INDEX),
+                "where buried walls show as marks in the meadow",
+                OptionalDouble.of(0.15),
+                OptionalDouble.empty(),
+                OptionalDouble.empty(),
+                Surface.FLAT_FIELD,
+                Priority.REPEATABILITY,
+                Positioning.SINGLE,
+                "",
+                "Thornwane estate office",
+                Optional.empty(),
+                Map.of());
+    }
+
+    private BlockFacts facts(Outline outline, LonLat launch, long cameraId, Pins pins, Brief brief) {
         CameraRow camera = cameras.byId(cameraId).orElseThrow();
         return new BlockFacts(
                 outline,
@@ -91,7 +130,8 @@ class DemoJob implements ApplicationRunner {
                 OptionalLong.of(cameraId),
                 camera.camera(),
                 Aircraft.smallMultirotor(),
-                pins);
+                pins,
+                brief);
     }
 
     private static List<LonLat> ring(double[] positions) {

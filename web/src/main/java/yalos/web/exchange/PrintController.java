@@ -44,7 +44,7 @@ class PrintController {
         Planned.Whole whole = planned.whole()
                 .orElseThrow(() -> planned.fault().orElse(new InputFault("plan", "none", "There is no plan yet.")));
         UnitChoice units = preferences.units();
-        List<Finding> findings = page.findings(planned, units);
+        List<Finding> findings = page.findings(block, planned, units);
         model.addAttribute("block", block);
         model.addAttribute("camera", block.facts().camera().name());
         model.addAttribute("ledger", LedgerView.plain(block.facts().pins(), planned, units));

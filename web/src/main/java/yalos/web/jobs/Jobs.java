@@ -6,6 +6,7 @@ import java.util.OptionalLong;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import yalos.core.block.Outline;
+import yalos.core.brief.Brief;
 import yalos.core.fault.InputFault;
 import yalos.core.geodesy.LonLat;
 import yalos.core.kit.Aircraft;
@@ -54,7 +55,8 @@ public class Jobs {
                 OptionalLong.of(usual.id()),
                 usual.camera(),
                 Aircraft.smallMultirotor(),
-                Pins.ofGsd(USUAL_GSD_CM));
+                Pins.ofGsd(USUAL_GSD_CM),
+                Brief.EMPTY);
         return addBlock(job, "Block A", facts, "new block");
     }
 

@@ -4,6 +4,7 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.OptionalLong;
 import yalos.core.block.Outline;
+import yalos.core.brief.Brief;
 import yalos.core.camera.Camera;
 import yalos.core.geodesy.Grid;
 import yalos.core.geodesy.LonLat;
@@ -21,6 +22,7 @@ import yalos.core.ledger.PlanRequest;
  * @param camera as it was when taken, so that a change in the catalogue changes no plan unasked
  * @param aircraft that carries it
  * @param pins of the ledger
+ * @param brief what must be delivered
  */
 public record BlockFacts(
         Outline outline,
@@ -29,7 +31,8 @@ public record BlockFacts(
         OptionalLong cameraId,
         Camera camera,
         Aircraft aircraft,
-        Pins pins) {
+        Pins pins,
+        Brief brief) {
 
     public PlanRequest request() {
         return new PlanRequest(camera, aircraft, pins, outline, launch, epsg);
@@ -44,26 +47,30 @@ public record BlockFacts(
     }
 
     public BlockFacts with(Pins other) {
-        return new BlockFacts(outline, launch, epsg, cameraId, camera, aircraft, other);
+        return new BlockFacts(outline, launch, epsg, cameraId, camera, aircraft, other, brief);
     }
 
     public BlockFacts with(Outline other) {
-        return new BlockFacts(other, launch, epsg, cameraId, camera, aircraft, pins);
+        return new BlockFacts(other, launch, epsg, cameraId, camera, aircraft, pins, brief);
     }
 
     public BlockFacts withLaunch(Optional<LonLat> other) {
-        return new BlockFacts(outline, other, epsg, cameraId, camera, aircraft, pins);
+        return new BlockFacts(outline, other, epsg, cameraId, camera, aircraft, pins, brief);
     }
 
     public BlockFacts withEpsg(OptionalInt other) {
-        return new BlockFacts(outline, launch, other, cameraId, camera, aircraft, pins);
+        return new BlockFacts(outline, launch, other, cameraId, camera, aircraft, pins, brief);
+    }
+
+    public BlockFacts with(Brief other) {
+        return new BlockFacts(outline, launch, epsg, cameraId, camera, aircraft, pins, other);
     }
 
     public BlockFacts withAircraft(Aircraft other) {
-        return new BlockFacts(outline, launch, epsg, cameraId, camera, other, pins);
+        return new BlockFacts(outline, launch, epsg, cameraId, camera, other, pins, brief);
     }
 
     public BlockFacts withCamera(long id, Camera other) {
-        return new BlockFacts(outline, launch, epsg, OptionalLong.of(id), other, aircraft, pins);
+        return new BlockFacts(outline, launch, epsg, OptionalLong.of(id), other, aircraft, pins, brief);
     }
 }

@@ -1,14 +1,22 @@
 package yalos.web.store;
 
+import java.time.LocalDate;
 import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import java.util.OptionalLong;
+import java.util.TreeMap;
 import tools.jackson.databind.json.JsonMapper;
 import yalos.core.block.Outline;
+import yalos.core.brief.Brief;
+import yalos.core.brief.Positioning;
+import yalos.core.brief.Priority;
+import yalos.core.brief.Purpose;
+import yalos.core.brief.Surface;
 import yalos.core.camera.Camera;
 import yalos.core.camera.Mount;
 import yalos.core.camera.Sensor;
@@ -37,7 +45,63 @@ public final class FactsJson {
             Long cameraId,
             CameraRow camera,
             Aircraft aircraft,
-            Map<String, String> pins) {}
+            Map<String, String> pins,
+            StoredBrief brief) {}
+
+    private record StoredBrief(
+            Purpose purpose,
+            String decision,
+            Double smallestM,
+            Double horizontalM,
+            Double verticalM,
+            Surface surface,
+            Priority priority,
+            Positioning positioning,
+            String delivery,
+            String client,
+            String due,
+            Map<String, Brief.Ruling> rulings) {
+
+        static StoredBrief of(Brief brief) {
+            return new StoredBrief(
+                    brief.purpose().orElse(null),
+                    brief.decision(),
+                    orNull(brief.smallestM()),
+                    orNull(brief.horizontalM()),
+                    orNull(brief.verticalM()),
+                    brief.surface(),
+                    brief.priority(),
+                    brief.positioning(),
+                    brief.delivery(),
+                    brief.client(),
+                    brief.due().map(LocalDate::toString).orElse(null),
+                    new TreeMap<>(brief.rulings()));
+        }
+
+        Brief brief() {
+            return new Brief(
+                    Optional.ofNullable(purpose),
+                    decision,
+                    orEmpty(smallestM),
+                    orEmpty(horizontalM),
+                    orEmpty(verticalM),
+                    surface,
+                    priority,
+                    positioning,
+                    delivery,
+                    client,
+                    Optional.ofNullable(due).map(LocalDate::parse),
+                    rulings);
+        }
+
+        private static Double orNull(OptionalDouble figure) {
+            return figure.isPresent() ? figure.getAsDouble() : null;
+        }
+
+        private static OptionalDouble orEmpty(Double figure) {
+            return figure == null ? OptionalDouble.empty() : OptionalDouble.of(figure);
+        }
+    }
 
     private record StoredPart(List<double[]> outer, List<List<double[]>> holes) {}
 
@@ -58,7 +122,8 @@ public final class FactsJson {
                 facts.cameraId().isPresent() ? facts.cameraId().getAsLong() : null,
                 CameraRow.of(facts.cameraId().orElse(0), facts.camera()),
                 facts.aircraft(),
-                pins));
+                pins,
+                StoredBrief.of(facts.brief())));
     }
 
     public static BlockFacts read(String text) {
@@ -83,7 +148,8 @@ public final class FactsJson {
                 stored.cameraId() == null ? OptionalLong.empty() : OptionalLong.of(stored.cameraId()),
                 stored.camera().camera(),
                 stored.aircraft(),
-                Pins.of(pins));
+                Pins.of(pins),
+                stored.brief() == null ? Brief.EMPTY : stored.brief().brief());
     }
 
     private static List<double[]> pairs(List<LonLat> ring) {

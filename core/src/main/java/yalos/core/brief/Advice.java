@@ -1,0 +1,171 @@
+package yalos.core.brief;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import yalos.core.ledger.Pins;
+import yalos.core.ledger.Quantity;
+import yalos.core.units.Measure;
+import yalos.core.units.Unit;
+import yalos.core.units.UnitChoice;
+import yalos.core.units.UnitKind;
+
+/**
+ * One thing that a brief recommends.
+ *
+ * @param key names it, stable
+ * @param label what it is about
+ * @param text what is recommended
+ * @param reason why, with the figures
+ * @param source where the rule comes from
+ * @param pins what the ledger pins when it is accepted; empty for advice that is no figure of the ledger
+ */
+public record Advice(String key, String label, String text, String reason, String source, List<Pin> pins) {
+    /** A feature can be told from its neighbours when it covers so many pixels. */
+    public static final double PIXELS_PER_FEATURE = 3;
+    /** Positions in the result are about as good as one GSD at best. */
+    public static final double HORIZONTAL_GSDS = 1;
+    /** Heights in the result are about as good as so many GSDs at best. */
+    public static final double VERTICAL_GSDS = 1.5;
+
+    private static final String PRACTICE = "common practice";
+
+    /** A figure of the ledger that goes with the advice. */
+    public record Pin(Quantity quantity, Measure value) {}
+
+    public Advice {
+        pins = List.copyOf(pins);
+    }
+
+    /** Whether the ledger's pins are those of the advice. */
+    public boolean followedBy(Pins present) {
+        return !pins.isEmpty()
+                && pins.stream()
+                        .allMatch(pin -> present.of(pin.quantity())
+                                .filter(value ->
+                                        Math.abs(value.si() - pin.value().si()) < 1e-9)
+                                .isPresent());
+    }
+
+    /** What a brief recommends; nothing while it has no purpose. */
+    public static List<Advice> of(Brief brief, UnitChoice units) {
+        return brief.purpose()
+                .map(purpose -> new Adviser(brief, purpose, units).all())
+                .orElse(List.of());
+    }
+
+    private record Adviser(Brief brief, Purpose purpose, UnitChoice units) {
+
+        List<Advice> all() {
+            List<Advice> all = new ArrayList<>();
+            all.add(gsd());
+            all.add(overlaps());
+            all.add(words("pattern", "Pattern", purpose.pattern(), "for a " + purpose.words()));
+            all.add(words("sensor", "Sensor", purpose.sensor(), "for a " + purpose.words()));
+            all.add(positioning());
+            if (purpose.measured()) {
+                all.add(words(
+                        "control",
+                        "Control and check points",
+                        needsControl()
+                                ? "5 control points or more, and check points apart from them"
+                                : "3 check points or more",
+                        needsControl()
+                                ? "positions by %s are no better than %s"
+                                        .formatted(
+                                                brief.positioning().words(),
+                                                length(brief.positioning().horizontalM()))
+                                : "data that nobody checked cannot be vouched for, also with RTK or PPK"));
+            }
+            all.add(words("light", "Light", purpose.light(), "for a " + purpose.words()));
+            return all;
+        }
+
+        /** A GSD that a need allows. */
+        private record Need(double gsdM, String reason) {}
+
+        private Advice gsd() {
+            List<Need> needs = new ArrayList<>();
+            needs.add(new Need(purpose.gsdCm() / 100, "usual for a " + purpose.words()));
+            brief.smallestM()
+                    .ifPresent(m -> needs.add(new Need(
+                            m / PIXELS_PER_FEATURE,
+                            "%s must be seen, on %.0f pixels".formatted(length(m), PIXELS_PER_FEATURE))));
+            brief.horizontalM()
+                    .ifPresent(m -> needs.add(
+                            new Need(m / HORIZONTAL_GSDS, "positions to %s are one GSD at best".formatted(length(m)))));
+            brief.verticalM()
+                    .ifPresent(m -> needs.add(new Need(
+                            m / VERTICAL_GSDS,
+                            "heights to %s are %.1f GSDs at best".formatted(length(m), VERTICAL_GSDS))));
+            boolean asked = needs.size() > 1;
+            Need binding = (asked ? needs.subList(1, needs.size()) : needs)
+                    .stream().min(Comparator.comparingDouble(Need::gsdM)).orElseThrow();
+            boolean hurry = brief.priority() == Priority.SPEED;
+            Need chosen = asked && !hurry && binding.gsdM() > needs.get(0).gsdM() ? needs.get(0) : binding;
+            double cm = Math.max(0.05, Math.floor(chosen.gsdM() * 1e4 + 1e-6) / 100);
+            Measure gsd = Measure.of(cm, Unit.CENTIMETRE);
+            return new Advice(
+                    "gsd",
+                    "GSD",
+                    units.text(UnitKind.GSD, gsd.si()),
+                    chosen.reason(),
+                    PRACTICE,
+                    List.of(new Pin(Quantity.GSD, gsd), new Pin(Quantity.BRIEF_GSD, gsd)));
+        }
+
+        private Advice overlaps() {
+            double forward = Math.max(purpose.forward(), brief.surface().forward());
+            double side = Math.max(purpose.side(), brief.surface().side());
+            boolean bySurface = brief.surface().forward() > purpose.forward()
+                    || brief.surface().side() > purpose.side();
+            return new Advice(
+                    "overlaps",
+                    "Overlaps",
+                    String.format(Locale.ROOT, "%.0f %% forward, %.0f %% side", forward * 100, side * 100),
+                    bySurface
+                            ? brief.surface().words() + ": " + brief.surface().why()
+                            : "usual for a " + purpose.words(),
+                    PRACTICE,
+                    List.of(
+                            new Pin(Quantity.FORWARD_OVERLAP, Measure.of(Math.round(forward * 100), Unit.PERCENT)),
+                            new Pin(Quantity.SIDE_OVERLAP, Measure.of(Math.round(side * 100), Unit.PERCENT))));
+        }
+
+        private boolean needsControl() {
+            return brief.horizontalM().orElse(Double.MAX_VALUE)
+                            < brief.positioning().horizontalM()
+                    || brief.verticalM().orElse(Double.MAX_VALUE)
+                            < brief.positioning().verticalM()
+                    || brief.positioning() == Positioning.CONTROL;
+        }
+
+        private Advice positioning() {
+            Optional<Positioning> enough = List.of(Positioning.values()).stream()
+                    .filter(mode -> mode.horizontalM() <= brief.horizontalM().orElse(Double.MAX_VALUE)
+                            && mode.verticalM() <= brief.verticalM().orElse(Double.MAX_VALUE))
+                    .findFirst();
+            return enough.map(mode -> words(
+                            "positioning",
+                            "Positioning",
+                            mode.words(),
+                            "typically good to %s, and %s in height"
+                                    .formatted(length(mode.horizontalM()), length(mode.verticalM()))))
+                    .orElseGet(() -> words(
+                            "positioning",
+                            "Positioning",
+                            "PPK or RTK by a base, with control points",
+                            "no mode alone is as good as what is asked for"));
+        }
+
+        private Advice words(String key, String label, String text, String reason) {
+            return new Advice(key, label, text, reason, PRACTICE, List.of());
+        }
+
+        private String length(double m) {
+            return m < 0.5 ? units.text(UnitKind.GSD, m) : units.text(UnitKind.DISTANCE, m);
+        }
+    }
+}

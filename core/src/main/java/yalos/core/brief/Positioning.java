@@ -1,0 +1,35 @@
+package yalos.core.brief;
+
+/**
+ * How the camera's positions are known. Accuracies are one standard deviation of a position in metres, typical of the mode
+ * (common practice).
+ */
+public enum Positioning {
+    SINGLE("satellites alone", 1.5, 3),
+    RTK_NETWORK("RTK by a network", 0.02, 0.04),
+    RTK_BASE("RTK by a base on a known point", 0.015, 0.03),
+    PPK("PPK from logged data", 0.015, 0.03),
+    CONTROL("satellites alone, with control points", 0.02, 0.03);
+
+    private final String words;
+    private final double horizontalM;
+    private final double verticalM;
+
+    Positioning(String words, double horizontalM, double verticalM) {
+        this.words = words;
+        this.horizontalM = horizontalM;
+        this.verticalM = verticalM;
+    }
+
+    public String words() {
+        return words;
+    }
+
+    public double horizontalM() {
+        return horizontalM;
+    }
+
+    public double verticalM() {
+        return verticalM;
+    }
+}

@@ -1,0 +1,99 @@
+package yalos.web.brief;
+
+import java.util.HashMap;
+import java.util.Map;
+import org.springframework.stereotype.Controller;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import yalos.core.brief.Advice;
+import yalos.core.brief.Brief;
+import yalos.core.ledger.Pins;
+import yalos.core.units.UnitChoice;
+import yalos.web.block.BlockPage;
+import yalos.web.block.Blocks;
+import yalos.web.block.Visit;
+import yalos.web.shell.NotThere;
+import yalos.web.shell.Preferences;
+import yalos.web.store.BlockFacts;
+
+/** Changes the brief, and takes or leaves its advice. */
+@Controller
+class BriefController {
+    private static final int LONGEST_NOTE = 200;
+
+    private final Blocks blocks;
+    private final BlockPage page;
+    private final Preferences preferences;
+
+    BriefController(Blocks blocks, BlockPage page, Preferences preferences) {
+        this.blocks = blocks;
+        this.page = page;
+        this.preferences = preferences;
+    }
+
+    @PostMapping("/blocks/{id}/brief")
+    String keep(@PathVariable long id, @RequestParam Map<String, String> form, Visit visit) {
+        return page.changed(
+                blocks.change(id, visit.version(), "brief", facts -> facts.with(BriefForm.read(form, facts.brief()))),
+                visit);
+    }
+
+    /** Takes a piece of advice: its pins go into the ledger. */
+    @PostMapping("/blocks/{id}/brief/{key}/accept")
+    String accept(@PathVariable long id, @PathVariable String key, Visit visit) {
+        UnitChoice units = preferences.units();
+        return page.changed(
+                blocks.change(id, visit.version(), "advice on " + key + " taken", facts -> {
+                    Pins pins = facts.pins();
+                    for (Advice.Pin pin : advice(facts, key, units).pins()) {
+                        pins = pins.pinned(pin.quantity(), pin.value());
+                    }
+                    return facts.with(pins).with(ruled(facts.brief(), key, new Brief.Ruling(true, "")));
+                }),
+                visit);
+    }
+
+    /** Leaves a piece of advice, with a line why. */
+    @PostMapping("/blocks/{id}/brief/{key}/overrule")
+    String overrule(
+            @PathVariable long id,
+            @PathVariable String key,
+            @RequestParam(defaultValue = "") String note,
+            Visit visit) {
+        UnitChoice units = preferences.units();
+        String line =
+                note.strip().substring(0, Math.min(LONGEST_NOTE, note.strip().length()));
+        return page.changed(
+                blocks.change(id, visit.version(), "advice on " + key + " overruled: " + line, facts -> {
+                    advice(facts, key, units);
+                    return facts.with(ruled(facts.brief(), key, new Brief.Ruling(false, line)));
+                }),
+                visit);
+    }
+
+    private static Advice advice(BlockFacts facts, String key, UnitChoice units) {
+        return Advice.of(facts.brief(), units).stream()
+                .filter(advice -> advice.key().equals(key))
+                .findFirst()
+                .orElseThrow(() -> new NotThere("The brief gives no such advice any more."));
+    }
+
+    private static Brief ruled(Brief brief, String key, Brief.Ruling ruling) {
+        Map<String, Brief.Ruling> rulings = new HashMap<>(brief.rulings());
+        rulings.put(key, ruling);
+        return new Brief(
+                brief.purpose(),
+                brief.decision(),
+                brief.smallestM(),
+                brief.horizontalM(),
+                brief.verticalM(),
+                brief.surface(),
+                brief.priority(),
+                brief.positioning(),
+                brief.delivery(),
+                brief.client(),
+                brief.due(),
+                rulings);
+    }
+}

@@ -1,0 +1,104 @@
+package yalos.web.brief;
+
+import java.time.LocalDate;
+import java.time.format.DateTimeParseException;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import yalos.core.brief.Brief;
+import yalos.core.brief.Positioning;
+import yalos.core.brief.Priority;
+import yalos.core.brief.Purpose;
+import yalos.core.brief.Surface;
+import yalos.core.fault.InputFault;
+import yalos.core.units.Measure;
+import yalos.core.units.Unit;
+
+/** A brief as the page's form sends it. Lengths may be typed with any unit. */
+final class BriefForm {
+    private BriefForm() {}
+
+    /**
+     * The accuracies people name by a word, one standard deviation in metres (common practice). A tenth of a foot, 3 cm, is
+     * what clients often call survey grade.
+     */
+    enum Grade {
+        NONE("none asked for", OptionalDouble.empty(), OptionalDouble.empty()),
+        MAP("map grade: 1 m", OptionalDouble.of(1), OptionalDouble.of(2)),
+        SURVEY("survey grade: 3 cm (a tenth of a foot)", OptionalDouble.of(0.03), OptionalDouble.of(0.05)),
+        OWN("own figures", OptionalDouble.empty(), OptionalDouble.empty());
+
+        final String words;
+        final OptionalDouble horizontalM;
+        final OptionalDouble verticalM;
+
+        Grade(String words, OptionalDouble horizontalM, OptionalDouble verticalM) {
+            this.words = words;
+            this.horizontalM = horizontalM;
+            this.verticalM = verticalM;
+        }
+
+        public String words() {
+            return words;
+        }
+
+        /** The grade whose figures a brief has. */
+        static Grade of(Brief brief) {
+            for (Grade grade : new Grade[] {NONE, MAP, SURVEY}) {
+                if (grade.horizontalM.equals(brief.horizontalM()) && grade.verticalM.equals(brief.verticalM())) {
+                    return grade;
+                }
+            }
+            return OWN;
+        }
+    }
+
+    /**
+     * @param before whose rulings stay
+     * @throws InputFault for a field that cannot be read
+     */
+    static Brief read(Map<String, String> form, Brief before) {
+        Grade chosen = choice(Grade.class, form, "grade").orElse(Grade.NONE);
+        boolean changed = chosen != Grade.of(before) && chosen != Grade.OWN;
+        OptionalDouble horizontal = length(form, "horizontal", Unit.CENTIMETRE);
+        OptionalDouble vertical = length(form, "vertical", Unit.CENTIMETRE);
+        return new Brief(
+                choice(Purpose.class, form, "purpose"),
+                form.getOrDefault("decision", "").strip(),
+                length(form, "smallest", Unit.CENTIMETRE),
+                changed ? chosen.horizontalM : horizontal,
+                changed ? chosen.verticalM : vertical,
+                choice(Surface.class, form, "surface").orElse(Surface.GENERAL),
+                choice(Priority.class, form, "priority").orElse(Priority.DETAIL),
+                choice(Positioning.class, form, "positioning").orElse(Positioning.SINGLE),
+                form.getOrDefault("delivery", "").strip(),
+                form.getOrDefault("client", "").strip(),
+                date(form.getOrDefault("due", "")),
+                before.rulings());
+    }
+
+    private static OptionalDouble length(Map<String, String> form, String key, Unit unit) {
+        String text = form.getOrDefault(key, "");
+        if (text.isBlank()) {
+            return OptionalDouble.empty();
+        }
+        return OptionalDouble.of(Math.round(Measure.typed(key, text, unit).si() * 1e9) / 1e9);
+    }
+
+    private static Optional<LocalDate> date(String text) {
+        try {
+            return text.isBlank() ? Optional.empty() : Optional.of(LocalDate.parse(text));
+        } catch (DateTimeParseException e) {
+            throw new InputFault("due", text, "“%s” is no date. Write it as 2027-03-31.".formatted(text));
+        }
+    }
+
+    private static <E extends Enum<E>> Optional<E> choice(Class<E> type, Map<String, String> form, String key) {
+        String text = form.getOrDefault(key, "");
+        try {
+            return text.isBlank() ? Optional.empty() : Optional.of(Enum.valueOf(type, text));
+        } catch (IllegalArgumentException e) {
+            throw new InputFault(key, text, "“%s” is not one of the choices.".formatted(text));
+        }
+    }
+}
