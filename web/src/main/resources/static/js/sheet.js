@@ -103,6 +103,9 @@ export class Sheet {
     }
     if (!this.map) { this.hint("Say where first: set a launch point, or import an outline."); return; }
     this.hint("");
+    // A corner under the finger is not taken away; its change brings the next drawing.
+    if (this.dragging) { this.skipped = true; return; }
+    this.skipped = false;
     this.draw(plan);
     if (fit || this.fitNext) this.fit();
     this.fitNext = false;
@@ -311,8 +314,12 @@ export class Sheet {
   addModify() {
     this.modify = new ol.interaction.Modify({ source: this.sources.outline, pixelTolerance: 12, deleteCondition: (e) => ol.events.condition.altKeyOnly(e) && ol.events.condition.singleClick(e) });
     let before = [];
-    this.modify.on("modifystart", (event) => { before = event.features.getArray().map((f) => ({ f, ring: ringOf(f) })); });
-    this.modify.on("modifyend", () => { for (const { f, ring } of before) this.sendEdit(f.get("ring"), ring, ringOf(f)); });
+    this.modify.on("modifystart", (event) => { this.dragging = true; before = event.features.getArray().map((f) => ({ f, ring: ringOf(f) })); });
+    this.modify.on("modifyend", () => {
+      this.dragging = false;
+      for (const { f, ring } of before) this.sendEdit(f.get("ring"), ring, ringOf(f));
+      if (this.skipped) this.load(false);
+    });
     this.map.addInteraction(this.modify);
   }
 

@@ -163,6 +163,7 @@ class MainJobTest {
         typed.press("Enter");
         page.waitForFunction("() => document.getElementById('saved').textContent.includes('corner 1 typed')");
         assertThat(page.locator("#c-0-0").inputValue()).isEqualTo(wanted);
+        Browsing.awaitSheet(page);
 
         // a corner dragged over the opposite edge would make the outline cross itself: refused, and put back
         double[] third = pixelOf(2);
