@@ -12,6 +12,7 @@ import yalos.core.geodesy.EastNorth;
 import yalos.core.geodesy.Grid;
 import yalos.core.geodesy.LonLat;
 import yalos.core.kit.Aircraft;
+import yalos.core.kit.Kit;
 import yalos.core.ledger.Pins;
 import yalos.core.ledger.PlanRequest;
 import yalos.core.ledger.Quantity;
@@ -56,8 +57,7 @@ final class Samples {
                 .mapToObj(i -> GRID.toLonLat(new EastNorth(412_000 + corners[2 * i], 6_041_000 + corners[2 * i + 1])))
                 .toList();
         return new PlanRequest(
-                camera(),
-                Aircraft.smallMultirotor(),
+                Kit.of(Aircraft.smallMultirotor(), camera()),
                 pins,
                 Outline.ofRing(ring),
                 Optional.of(ring.get(0)),

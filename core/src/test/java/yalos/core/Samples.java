@@ -14,6 +14,7 @@ import yalos.core.geodesy.EastNorth;
 import yalos.core.geodesy.Grid;
 import yalos.core.geodesy.LonLat;
 import yalos.core.kit.Aircraft;
+import yalos.core.kit.Kit;
 import yalos.core.ledger.Pins;
 import yalos.core.ledger.PlanRequest;
 
@@ -80,6 +81,10 @@ public final class Samples {
 
     public static PlanRequest request(Outline outline, Pins pins) {
         return new PlanRequest(
-                twentyMegapixel(), Aircraft.smallMultirotor(), pins, outline, Optional.empty(), OptionalInt.of(32630));
+                Kit.of(Aircraft.smallMultirotor(), twentyMegapixel()),
+                pins,
+                outline,
+                Optional.empty(),
+                OptionalInt.of(32630));
     }
 }

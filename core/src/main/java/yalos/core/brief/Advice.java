@@ -5,6 +5,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import yalos.core.kit.Positioning;
 import yalos.core.ledger.Pins;
 import yalos.core.ledger.Quantity;
 import yalos.core.units.Measure;
@@ -25,6 +26,8 @@ import yalos.core.units.UnitKind;
 public record Advice(String key, String label, String text, String reason, String source, List<Pin> pins) {
     /** A feature can be told from its neighbours when it covers so many pixels. */
     public static final double PIXELS_PER_FEATURE = 3;
+    /** A plant is counted reliably when it covers so many pixels. */
+    public static final double PIXELS_PER_PLANT = 6;
     /** Positions in the result are about as good as one GSD at best. */
     public static final double HORIZONTAL_GSDS = 1;
     /** Heights in the result are about as good as so many GSDs at best. */
@@ -63,24 +66,87 @@ public record Advice(String key, String label, String text, String reason, Strin
             all.add(gsd());
             all.add(overlaps());
             all.add(words("pattern", "Pattern", purpose.pattern(), "for a " + purpose.words()));
-            all.add(words("sensor", "Sensor", purpose.sensor(), "for a " + purpose.words()));
+            all.add(sensor());
             all.add(positioning());
             if (purpose.measured()) {
-                all.add(words(
-                        "control",
-                        "Control and check points",
-                        needsControl()
-                                ? "5 control points or more, and check points apart from them"
-                                : "3 check points or more",
-                        needsControl()
-                                ? "positions by %s are no better than %s"
-                                        .formatted(
-                                                brief.positioning().words(),
-                                                length(brief.positioning().horizontalM()))
-                                : "data that nobody checked cannot be vouched for, also with RTK or PPK"));
+                all.add(control());
             }
             all.add(words("light", "Light", purpose.light(), "for a " + purpose.words()));
+            all.addAll(ground());
+            if (purpose == Purpose.CROP_INDEX) {
+                all.add(words(
+                        "calibration",
+                        "Calibration",
+                        brief.crop().use().calibration(),
+                        "the result serves for " + brief.crop().use().words()));
+            }
+            brief.site()
+                    .difficulties()
+                    .forEach(difficulty -> all.add(words(
+                            "site-" + difficulty.name().toLowerCase(Locale.ROOT),
+                            "Site",
+                            difficulty.advice(),
+                            difficulty.words())));
             return all;
+        }
+
+        private Advice sensor() {
+            boolean crop = (purpose == Purpose.CROP_INDEX || purpose == Purpose.STAND_COUNT)
+                    && brief.crop().stage() != Crop.Stage.NONE;
+            return crop
+                    ? words(
+                            "sensor",
+                            "Sensor",
+                            brief.crop().stage().sensor(),
+                            "the crop is " + brief.crop().stage().words())
+                    : words("sensor", "Sensor", purpose.sensor(), "for a " + purpose.words());
+        }
+
+        private Advice control() {
+            return words(
+                    "control",
+                    "Control and check points",
+                    needsControl()
+                            ? "5 control points or more, and check points apart from them"
+                            : "3 check points or more",
+                    needsControl()
+                            ? "positions by %s are no better than %s"
+                                    .formatted(
+                                            brief.positioning().words(),
+                                            length(brief.positioning().horizontalM()))
+                            : "data that nobody checked cannot be vouched for, also with RTK or PPK");
+        }
+
+        /** What photos show is the top of everything; the ground under it is another product. */
+        private List<Advice> ground() {
+            boolean heights = purpose == Purpose.SURFACE_MODEL
+                    || purpose == Purpose.TOPOGRAPHIC_PLAN
+                    || purpose == Purpose.MONITORING
+                    || purpose == Purpose.LIDAR;
+            if (!heights) {
+                return List.of();
+            }
+            List<Advice> advice = new ArrayList<>();
+            advice.add(
+                    brief.site().bareEarth()
+                            ? words(
+                                    "model",
+                                    "Model",
+                                    "bare earth: filter plants and buildings, and say so in the delivery",
+                                    "photos show the top of everything; only lidar reaches the ground between stems")
+                            : words(
+                                    "model",
+                                    "Model",
+                                    "surface as seen from above, with plants and buildings in it",
+                                    "no bare earth is asked for"));
+            if (brief.site().vegetation()) {
+                advice.add(words(
+                        "vegetation",
+                        "Grass and cover",
+                        "measure the ground with a pole where the cover is thick, 20 points or more",
+                        "grass and undergrowth hide the ground; the model lies above it by the height of the cover"));
+            }
+            return advice;
         }
 
         /** A GSD that a need allows. */
@@ -93,6 +159,13 @@ public record Advice(String key, String label, String text, String reason, Strin
                     .ifPresent(m -> needs.add(new Need(
                             m / PIXELS_PER_FEATURE,
                             "%s must be seen, on %.0f pixels".formatted(length(m), PIXELS_PER_FEATURE))));
+            if (purpose == Purpose.STAND_COUNT) {
+                brief.crop()
+                        .plantM()
+                        .ifPresent(m -> needs.add(new Need(
+                                m / PIXELS_PER_PLANT,
+                                "a plant of %s is counted on %.0f pixels".formatted(length(m), PIXELS_PER_PLANT))));
+            }
             brief.horizontalM()
                     .ifPresent(m -> needs.add(
                             new Need(m / HORIZONTAL_GSDS, "positions to %s are one GSD at best".formatted(length(m)))));
@@ -151,8 +224,11 @@ public record Advice(String key, String label, String text, String reason, Strin
                             "positioning",
                             "Positioning",
                             mode.words(),
-                            "typically good to %s, and %s in height"
-                                    .formatted(length(mode.horizontalM()), length(mode.verticalM()))))
+                            mode == Positioning.SINGLE
+                                    ? "a simple aircraft without RTK is enough: the map is right in itself, its place about %s off"
+                                            .formatted(length(mode.horizontalM()))
+                                    : "typically good to %s, and %s in height; a map without it would be metres off"
+                                            .formatted(length(mode.horizontalM()), length(mode.verticalM()))))
                     .orElseGet(() -> words(
                             "positioning",
                             "Positioning",

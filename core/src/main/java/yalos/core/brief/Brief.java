@@ -3,10 +3,12 @@ package yalos.core.brief;
 import static yalos.core.fault.InputFault.within;
 
 import java.time.LocalDate;
+import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import yalos.core.fault.InputFault;
+import yalos.core.kit.Positioning;
 
 /**
  * What must be delivered.
@@ -22,6 +24,9 @@ import yalos.core.fault.InputFault;
  * @param delivery coordinate and height system of the delivery, in words
  * @param client who asked
  * @param due until when
+ * @param site what it is like there
+ * @param crop where one is surveyed
+ * @param day how it is spent besides flying
  * @param rulings what the operator said to each piece of advice, by its key
  */
 public record Brief(
@@ -36,6 +41,9 @@ public record Brief(
         String delivery,
         String client,
         Optional<LocalDate> due,
+        Site site,
+        Crop crop,
+        Day day,
         Map<String, Ruling> rulings) {
     private static final int LONGEST = 300;
 
@@ -52,6 +60,9 @@ public record Brief(
             "",
             "",
             Optional.empty(),
+            Site.PLAIN,
+            Crop.NONE,
+            Day.USUAL,
             Map.of());
 
     /**
@@ -72,5 +83,27 @@ public record Brief(
             }
         }
         rulings = Map.copyOf(rulings);
+    }
+
+    /** The brief with one more ruling on a piece of advice. */
+    public Brief ruled(String key, Ruling ruling) {
+        Map<String, Ruling> changed = new HashMap<>(rulings);
+        changed.put(key, ruling);
+        return new Brief(
+                purpose,
+                decision,
+                smallestM,
+                horizontalM,
+                verticalM,
+                surface,
+                priority,
+                positioning,
+                delivery,
+                client,
+                due,
+                site,
+                crop,
+                day,
+                changed);
     }
 }

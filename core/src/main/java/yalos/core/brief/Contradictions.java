@@ -2,6 +2,7 @@ package yalos.core.brief;
 
 import java.util.ArrayList;
 import java.util.List;
+import yalos.core.kit.Positioning;
 import yalos.core.ledger.BlockPlan;
 import yalos.core.ledger.Quantity;
 import yalos.core.units.Measure;

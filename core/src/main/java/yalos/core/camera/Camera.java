@@ -31,16 +31,27 @@ public record Camera(
      * @param bytesPerPhoto all files of one release of the shutter together
      * @param cardBytes room on the card
      * @param photosPerFlight the most photos the camera or the aircraft takes in one flight
+     * @param rawIntervalS shortest time between two photos in raw format, in seconds; 0 for a camera without
      */
-    public record Storage(double bytesPerPhoto, double cardBytes, int photosPerFlight) {
+    public record Storage(double bytesPerPhoto, double cardBytes, int photosPerFlight, double rawIntervalS) {
         public Storage {
+            within("rawIntervalS", rawIntervalS, 0, 120, "s");
             within("megabytesPerPhoto", bytesPerPhoto / 1e6, 0.01, 5000, "MB");
             within("cardGigabytes", cardBytes / 1e9, 0.1, 100_000, "GB");
             within("photosPerFlight", photosPerFlight, 1, 10_000_000, "photos");
         }
 
         public static Storage of(double megabytesPerPhoto, double cardGigabytes, int photosPerFlight) {
-            return new Storage(megabytesPerPhoto * 1e6, cardGigabytes * 1e9, photosPerFlight);
+            return new Storage(megabytesPerPhoto * 1e6, cardGigabytes * 1e9, photosPerFlight, 0);
+        }
+
+        public Storage withRawInterval(double seconds) {
+            return new Storage(bytesPerPhoto, cardBytes, photosPerFlight, seconds);
+        }
+
+        /** Whether the camera can write raw files. */
+        public boolean hasRaw() {
+            return rawIntervalS > 0;
         }
     }
 

@@ -37,8 +37,4 @@ public record Finding(Level level, String key, String sentence, Optional<double[
     public Finding {
         remedies = List.copyOf(remedies);
     }
-
-    static Finding of(Level level, String key, String sentence, Remedy... remedies) {
-        return new Finding(level, key, sentence, Optional.empty(), List.of(remedies));
-    }
 }

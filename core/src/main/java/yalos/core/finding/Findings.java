@@ -4,14 +4,11 @@ import static yalos.core.finding.Finding.Level.*;
 import static yalos.core.ledger.Quantity.*;
 
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
-import java.util.Optional;
 import java.util.OptionalDouble;
 import yalos.core.brief.Brief;
-import yalos.core.brief.Contradictions;
-import yalos.core.camera.Camera;
+import yalos.core.brief.Purpose;
 import yalos.core.geodesy.Geodesics;
 import yalos.core.ledger.BlockPlan;
 import yalos.core.ledger.PinSolver;
@@ -36,12 +33,15 @@ public final class Findings {
     private static final double SCALE_OFF = 0.002;
 
     private final BlockPlan plan;
+    private final Brief brief;
     private final UnitChoice units;
-    private final List<Finding> found = new ArrayList<>();
+    private final Collected found;
 
-    private Findings(BlockPlan plan, UnitChoice units) {
+    private Findings(BlockPlan plan, Brief brief, UnitChoice units) {
         this.plan = plan;
+        this.brief = brief;
         this.units = units;
+        this.found = new Collected(units);
     }
 
     /**
@@ -54,7 +54,7 @@ public final class Findings {
 
     /** The same, held against a brief besides. */
     public static List<Finding> of(BlockPlan plan, Coverage coverage, Brief brief, UnitChoice units) {
-        Findings findings = new Findings(plan, units);
+        Findings findings = new Findings(plan, brief, units);
         findings.pinsInConflict();
         findings.ceiling();
         findings.brief();
@@ -62,14 +62,11 @@ public final class Findings {
         findings.overlapBelowLeast();
         findings.speedHeld();
         findings.blur();
-        findings.storage();
-        findings.batteries();
-        findings.camera();
+        KitFindings.collect(plan, findings.found);
         findings.launch();
         findings.grid();
-        findings.promises(brief);
-        findings.found.sort(Comparator.comparing(Finding::level));
-        return List.copyOf(findings.found);
+        BriefFindings.collect(brief, plan, findings.found);
+        return findings.found.sorted();
     }
 
     /** The coverage of a plan as finely as a screen can show it; quick enough for every change. */
@@ -99,17 +96,16 @@ public final class Findings {
                 .map(way ->
                         new Remedy(way.quantity().label() + " " + way.value().asTyped(), way.quantity(), way.value()))
                 .toList();
-        found.add(new Finding(
+        found.add(
                 STOP,
                 "pins-in-conflict",
                 "These pins cannot all hold: %s. The plan takes %d photos, %s and %d battery sets. Each of these would do:"
                         .formatted(
                                 String.join(", ", names),
                                 plan.photos(),
-                                text(FLIGHT_TIME, plan.layout().flightTimeS()),
+                                found.text(FLIGHT_TIME, plan.layout().flightTimeS()),
                                 plan.batterySets()),
-                Optional.empty(),
-                remedies));
+                remedies.toArray(Remedy[]::new));
     }
 
     private String named(Quantity pinned) {
@@ -117,27 +113,19 @@ public final class Findings {
         return label + " " + plan.request().pins().of(pinned).orElseThrow().asTyped();
     }
 
-    private void promises(Brief brief) {
-        Contradictions.of(brief, plan, units)
-                .forEach(contradiction -> add(
-                        MIND,
-                        contradiction.key(),
-                        contradiction.sentence(),
-                        contradiction.mend().stream()
-                                .map(pin -> new Remedy("Pin " + pin.value().asTyped(), pin.quantity(), pin.value()))
-                                .toArray(Remedy[]::new)));
-    }
-
     private void ceiling() {
         double height = plan.design().scale().heightM();
         double ceiling = plan.ceilingM();
         if (height > ceiling + 1e-6) {
-            add(
+            found.add(
                     STOP,
                     "ceiling",
-                    "The plan flies at %s above ground, over your ceiling of %s. Check your local rules."
-                            .formatted(height(height), height(ceiling)),
-                    remedy("Fly at " + height(ceiling), HEIGHT, ceiling));
+                    "The plan flies at %s above ground, %s over your ceiling of %s. Check your local rules."
+                            .formatted(
+                                    found.height(height),
+                                    Collected.percent(height / ceiling - 1),
+                                    found.height(ceiling)),
+                    found.remedy("Fly at " + found.height(ceiling), HEIGHT, ceiling));
         }
     }
 
@@ -145,31 +133,33 @@ public final class Findings {
         OptionalDouble asked = plan.briefGsdM();
         double gsd = plan.design().scale().gsdM();
         if (asked.isPresent() && gsd > asked.getAsDouble() * (1 + 1e-6)) {
-            add(
+            found.add(
                     MIND,
                     "brief-gsd",
                     "The GSD of %s is coarser than the %s asked for."
-                            .formatted(text(GSD, gsd), text(GSD, asked.getAsDouble())),
-                    remedy("Pin " + text(GSD, asked.getAsDouble()), GSD, asked.getAsDouble()));
+                            .formatted(found.text(GSD, gsd), found.text(GSD, asked.getAsDouble())),
+                    found.remedy("Pin " + found.text(GSD, asked.getAsDouble()), GSD, asked.getAsDouble()));
         }
     }
 
     private void seenTooFewTimes(Coverage coverage) {
         double share = coverage.shareShort();
-        if (share < WORTH_SAYING || coverage.weakSpots().isEmpty()) {
+        boolean riding = plan.request().kit().payload().scannerLeads();
+        if (riding || share < WORTH_SAYING || coverage.weakSpots().isEmpty()) {
             return;
         }
         WeakSpot worst = coverage.weakSpots().get(0);
         boolean edge = coverage.weakSpots().stream().allMatch(WeakSpot::atEdge);
         String where = edge ? "along the edge" : "inside and along the edge";
         List<Remedy> remedies = edge ? marginRemedy(coverage.asked()) : List.of();
-        found.add(new Finding(
+        found.addAt(
                 worst.leastPhotos() == 0 ? STOP : MIND,
                 "seen-too-few-times",
                 "%s of the block, %s, is seen on fewer than %d photos, some of it on only %d; %s in all."
-                        .formatted(percent(share), where, coverage.asked(), worst.leastPhotos(), area(coverage)),
-                Optional.of(new double[] {worst.x(), worst.y()}),
-                remedies));
+                        .formatted(
+                                Collected.percent(share), where, coverage.asked(), worst.leastPhotos(), area(coverage)),
+                new double[] {worst.x(), worst.y()},
+                remedies);
     }
 
     private String area(Coverage coverage) {
@@ -198,18 +188,23 @@ public final class Findings {
     }
 
     private void overlapBelowLeast() {
+        boolean pictureOnly =
+                brief.purpose().filter(purpose -> purpose == Purpose.IMAGERY).isPresent();
+        if (pictureOnly || plan.request().kit().payload().scannerLeads()) {
+            return;
+        }
         below(FORWARD_OVERLAP, plan.design().forwardOverlap(), LEAST_FORWARD, "forward");
         below(SIDE_OVERLAP, plan.design().sideOverlap(), LEAST_SIDE, "side");
     }
 
     private void below(Quantity overlap, double share, double least, String word) {
         if (share < least - 1e-9) {
-            add(
+            found.add(
                     MIND,
                     overlap.key(),
                     "The %s overlap of %s is below the %s that a reconstruction needs at least (common practice)."
-                            .formatted(word, percent(share), percent(least)),
-                    remedy("Pin " + percent(least), overlap, least));
+                            .formatted(word, Collected.percent(share), Collected.percent(least)),
+                    found.remedy("Pin " + Collected.percent(least), overlap, least));
         }
     }
 
@@ -225,23 +220,24 @@ public final class Findings {
         List<Remedy> remedies = new ArrayList<>();
         if (limit == SpeedLimit.MOTION_BLUR) {
             double shutter = 1 / Math.ceil(1 / (plan.design().shutterTimeS() * speed / wanted));
-            remedies.add(remedy("Shutter " + text(SHUTTER_TIME, shutter), SHUTTER_TIME, shutter));
+            remedies.add(found.remedy("Shutter " + found.text(SHUTTER_TIME, shutter), SHUTTER_TIME, shutter));
         }
         remedies.add(
                 asked.isPresent()
-                        ? remedy(
+                        ? found.remedy(
                                 "Ask for " + roundedDown(speed),
                                 SPEED,
                                 units.unit(UnitKind.SPEED).toSi(down(speed)))
-                        : remedy(
-                                "Photo every " + text(INTERVAL, plan.design().intervalS()),
+                        : found.remedy(
+                                "Photo every "
+                                        + found.text(INTERVAL, plan.design().intervalS()),
                                 INTERVAL,
                                 Math.ceil(plan.design().intervalS() * 100) / 100));
-        add(
+        found.add(
                 MIND,
                 "speed-held",
                 "Speed is held at %s by %s; %s was asked for."
-                        .formatted(text(SPEED, speed), limit.words(), text(SPEED, wanted)),
+                        .formatted(found.text(SPEED, speed), limit.words(), found.text(SPEED, wanted)),
                 remedies.toArray(Remedy[]::new));
     }
 
@@ -258,51 +254,13 @@ public final class Findings {
         double blur = plan.design().blurPx();
         if (blur > 1 + 1e-6) {
             double shutter = 1 / Math.ceil(1 / (plan.design().shutterTimeS() / blur));
-            add(
+            found.add(
                     blur > 2 ? STOP : MIND,
                     "blur",
                     "The image moves %s during the exposure; one pixel is the most (common practice)."
-                            .formatted(text(BLUR, blur)),
-                    remedy("Shutter " + text(SHUTTER_TIME, shutter), SHUTTER_TIME, shutter));
+                            .formatted(found.text(BLUR, blur)),
+                    found.remedy("Shutter " + found.text(SHUTTER_TIME, shutter), SHUTTER_TIME, shutter));
         }
-    }
-
-    private void storage() {
-        Camera.Storage storage = plan.request().camera().storage();
-        double room = Math.floor(storage.cardBytes() / storage.bytesPerPhoto());
-        double most = Math.min(room, storage.photosPerFlight());
-        if (plan.photos() <= most) {
-            return;
-        }
-        String whose = room < storage.photosPerFlight() ? "the card holds" : "the camera takes";
-        Measure hold = Measure.of(most, Unit.COUNT);
-        BlockPlan fitting = BlockPlan.over(
-                plan.block(), plan.request().with(plan.request().pins().pinned(PHOTOS, hold)));
-        Remedy[] coarser = fitting.solution().holds()
-                ? new Remedy[] {new Remedy("Hold " + (int) most + " photos", PHOTOS, hold)}
-                : new Remedy[0];
-        add(
-                MIND,
-                "photos-beyond-limit",
-                "The plan takes %d photos, %.1f GB; %s %.0f."
-                        .formatted(plan.photos(), plan.storageBytes() / 1e9, whose, most),
-                coarser);
-    }
-
-    private void batteries() {
-        int carried = plan.request().aircraft().battery().sets();
-        if (plan.batterySets() > carried) {
-            add(
-                    MIND,
-                    "batteries",
-                    "The flight of %s takes %d battery sets; %d are carried."
-                            .formatted(text(FLIGHT_TIME, plan.layout().flightTimeS()), plan.batterySets(), carried),
-                    new Remedy("Hold " + carried + " sets", BATTERY_SETS, Measure.of(carried, Unit.COUNT)));
-        }
-    }
-
-    private void camera() {
-        plan.request().camera().doubts().forEach(doubt -> add(MIND, "camera-" + doubt.field(), doubt.question()));
     }
 
     private void launch() {
@@ -313,7 +271,7 @@ public final class Findings {
                     .orElse(0);
             double[] at = plan.block().plane().toPlane(launch);
             if (nearest > FAR_FROM_LAUNCH_M && !plan.block().contains(at[0], at[1])) {
-                add(
+                found.add(
                         MIND,
                         "launch-far",
                         "The launch point lies %s from the nearest corner of the block; keep the aircraft in sight as your rules ask."
@@ -326,31 +284,11 @@ public final class Findings {
         double scale =
                 plan.block().plane().grid().pointScale(plan.request().outline().middle());
         if (Math.abs(scale - 1) > SCALE_OFF) {
-            add(
+            found.add(
                     NOTE,
                     "grid-scale",
                     "Here %s shows lengths %.4f times as long as on the ground; the plan works in true metres."
                             .formatted(plan.block().plane().grid().shortName(), scale));
         }
-    }
-
-    private void add(Finding.Level level, String key, String sentence, Remedy... remedies) {
-        found.add(Finding.of(level, key, sentence, remedies));
-    }
-
-    private Remedy remedy(String label, Quantity quantity, double si) {
-        return new Remedy(label, quantity, Measure.ofSi(si, units.unit(quantity.kind())));
-    }
-
-    private String text(Quantity quantity, double si) {
-        return units.text(quantity.kind(), si);
-    }
-
-    private String height(double m) {
-        return units.text(UnitKind.HEIGHT, m);
-    }
-
-    private static String percent(double share) {
-        return String.format(Locale.ROOT, share < 0.0995 ? "%.1f %%" : "%.0f %%", share * 100);
     }
 }

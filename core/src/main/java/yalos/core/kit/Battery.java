@@ -11,12 +11,19 @@ import yalos.core.fault.InputFault;
  * How long a battery set carries the aircraft while mapping, with its reserve untouched.
  *
  * @param nominalMinutes endurance when new, as the maker or the operator's log gives it
+ * @param rtkMinutes endurance when new with a correction link switched on, where it differs
  * @param sets how many sets are carried
  * @param reserve share that must be left at landing, 0..1
  * @param health share of the nominal endurance that is left with age, 0..1
  * @param measured what a flight really took, which counts more than nominal figure and age
  */
-public record Battery(double nominalMinutes, int sets, double reserve, double health, Optional<Use> measured) {
+public record Battery(
+        double nominalMinutes,
+        Optional<Double> rtkMinutes,
+        int sets,
+        double reserve,
+        double health,
+        Optional<Use> measured) {
 
     /**
      * What a flight took: so much of a full battery in so many minutes.
@@ -58,9 +65,15 @@ public record Battery(double nominalMinutes, int sets, double reserve, double he
 
     public Battery {
         within("nominalMinutes", nominalMinutes, 1, 600, "min");
+        rtkMinutes.ifPresent(minutes -> within("rtkMinutes", minutes, 1, 600, "min"));
         within("batterySets", sets, 1, 100, "sets");
         within("reserve", reserve * 100, 5, 80, "%");
         within("health", health * 100, 20, 100, "%");
+    }
+
+    /** The battery of a flight on which the correction link is on: its endurance then is the nominal one. */
+    public Battery withLinkOn() {
+        return new Battery(rtkMinutes.orElse(nominalMinutes), Optional.empty(), sets, reserve, health, measured);
     }
 
     /** Minutes from full to empty: as measured, or nominal times health. */

@@ -1,5 +1,5 @@
 /**
- * What is flown: the aircraft and its pace.
+ * What is flown: aircraft, batteries, camera heads, scanner, and the kit they make together.
  *
  * <p>May import {@code fault} and {@code camera}.
  */

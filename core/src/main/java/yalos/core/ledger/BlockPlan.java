@@ -10,6 +10,7 @@ import yalos.core.fault.InputFault;
 import yalos.core.strips.BestDirection;
 import yalos.core.strips.StripLayout;
 import yalos.core.strips.StripPattern;
+import yalos.core.wind.Wind;
 
 /**
  * The plan of one block over level ground: what follows from a {@link PlanRequest}.
@@ -55,7 +56,7 @@ public record BlockPlan(
     }
 
     private static BlockPlan with(PlaneBlock block, PlanRequest request, PinSolver.Solution solution) {
-        Design design = Design.of(solution.pins(), request.camera(), request.aircraft());
+        Design design = Design.of(solution.pins(), request.kit());
         PlaneBlock flown = block.widened(design.marginM());
         StripPattern pattern = patternOf(request, design, block.plane());
         StripLayout.refuseFarTooMany(flown, pattern);
@@ -103,6 +104,15 @@ public record BlockPlan(
         return (int) Math.round(request.pins().siOr(Quantity.LEAST_PHOTOS, Defaults.LEAST_PHOTOS));
     }
 
+    /** The wind to plan for, from the grid's north; empty while strength or direction is not pinned. */
+    public Optional<Wind> wind() {
+        OptionalDouble speed = request.pins().si(Quantity.WIND);
+        OptionalDouble from = request.pins().si(Quantity.WIND_FROM);
+        return speed.isEmpty() || from.isEmpty()
+                ? Optional.empty()
+                : Optional.of(new Wind(from.getAsDouble() - block.plane().convergenceRad(), speed.getAsDouble()));
+    }
+
     public int photos() {
         return layout.stations().size();
     }
@@ -112,9 +122,14 @@ public record BlockPlan(
         return request.aircraft().battery().setsFor(layout.flightTimeS());
     }
 
+    /** Files that the captures write, all heads together. */
+    public long files() {
+        return (long) photos() * request.kit().payload().filesPerCapture();
+    }
+
     /** Bytes that the photos take. */
     public double storageBytes() {
-        return photos() * request.camera().storage().bytesPerPhoto();
+        return photos() * request.kit().payload().bytesPerCapture();
     }
 
     /** Area of the block on the ellipsoid, in square metres, without margin. */

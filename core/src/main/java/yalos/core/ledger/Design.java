@@ -6,12 +6,14 @@ import java.util.OptionalDouble;
 import yalos.core.camera.Camera;
 import yalos.core.camera.GroundScale;
 import yalos.core.fault.InputFault;
-import yalos.core.kit.Aircraft;
+import yalos.core.kit.Kit;
+import yalos.core.kit.Scanner;
 
 /**
  * The quantities that follow from the pins and the kit alone, whatever the block's shape.
  *
- * @param scale height, GSD and footprint
+ * @param scale height, GSD and footprint of the leading camera
+ * @param coverAcrossM width of ground that one strip covers: the footprint, or the swath where a scanner leads
  * @param forwardOverlap 0..1
  * @param sideOverlap 0..1
  * @param baseM air base, between neighbouring stations
@@ -22,6 +24,7 @@ import yalos.core.kit.Aircraft;
  */
 public record Design(
         GroundScale scale,
+        double coverAcrossM,
         double forwardOverlap,
         double sideOverlap,
         double baseM,
@@ -33,25 +36,88 @@ public record Design(
     /**
      * @throws InputFault when pins together give an overlap that cannot be flown
      */
-    public static Design of(Pins pins, Camera camera, Aircraft aircraft) {
-        OptionalDouble gsd = pins.si(Quantity.GSD);
-        GroundScale scale = gsd.isPresent()
-                ? GroundScale.ofGsd(camera, gsd.getAsDouble())
-                : new GroundScale(camera, pins.si(Quantity.HEIGHT).orElseThrow());
-        Share forward = Share.of(
-                pins, Quantity.FORWARD_OVERLAP, Quantity.AIR_BASE, Defaults.FORWARD_OVERLAP, scale.footprintAlongM());
-        Share side = Share.of(
-                pins, Quantity.SIDE_OVERLAP, Quantity.STRIP_SPACING, Defaults.SIDE_OVERLAP, scale.footprintAcrossM());
+    public static Design of(Pins pins, Kit kit) {
+        GroundScale scale = scaleOf(pins, kit);
+        double cover = scale.heightM() * acrossPerHeight(kit);
+        Share forward = forward(pins, scale);
+        Share side = Share.of(pins, Quantity.SIDE_OVERLAP, Quantity.STRIP_SPACING, Defaults.sideOverlap(kit), cover);
         double margin = pins.siOr(Quantity.MARGIN, pins.siOr(Quantity.MARGIN_STRIPS, 0) * side.stepM());
+        List<SpeedLimit.Allowed> speeds = SpeedLimit.of(pins, kit, scale, forward.stepM());
+        Share kept = ridingAlong(kit, forward, scale, least(speeds).speedMps());
         return new Design(
                 scale,
-                forward.overlap(),
+                cover,
+                kept.overlap(),
                 side.overlap(),
-                forward.stepM(),
+                kept.stepM(),
                 side.stepM(),
                 margin,
                 pins.siOr(Quantity.SHUTTER_TIME, Defaults.SHUTTER_TIME_S),
-                SpeedLimit.of(pins, camera, aircraft, scale, forward.stepM()));
+                speeds);
+    }
+
+    /** Width of ground covered by a strip for each metre of height. */
+    private static double acrossPerHeight(Kit kit) {
+        return kit.payload()
+                .scanner()
+                .map(scanner -> scanner.swathM(1))
+                .orElseGet(() -> kit.camera().sideAcrossM() / kit.camera().focalLengthM());
+    }
+
+    private static GroundScale scaleOf(Pins pins, Kit kit) {
+        Camera camera = kit.camera();
+        ScaleFix fix = ScaleFix.of(pins)
+                .orElseThrow(
+                        () -> new InputFault("gsd", "nothing", "Something must fix the scale: pin GSD or height."));
+        double alongPerHeight = camera.sideAlongM() / camera.focalLengthM();
+        return switch (fix) {
+            case SCALE ->
+                pins.has(Quantity.GSD)
+                        ? GroundScale.ofGsd(camera, pins.siOr(Quantity.GSD, 0))
+                        : new GroundScale(camera, pins.siOr(Quantity.HEIGHT, 0));
+            case ACROSS ->
+                new GroundScale(
+                        camera,
+                        pins.siOr(Quantity.STRIP_SPACING, 0)
+                                / (1 - pins.siOr(Quantity.SIDE_OVERLAP, 0))
+                                / acrossPerHeight(kit));
+            case ALONG ->
+                new GroundScale(
+                        camera,
+                        pins.siOr(Quantity.AIR_BASE, 0)
+                                / (1 - pins.siOr(Quantity.FORWARD_OVERLAP, 0))
+                                / alongPerHeight);
+            case PACE ->
+                new GroundScale(
+                        camera,
+                        pins.siOr(Quantity.SPEED, 0)
+                                * pins.siOr(Quantity.INTERVAL, 0)
+                                / (1 - pins.siOr(Quantity.FORWARD_OVERLAP, 0))
+                                / alongPerHeight);
+        };
+    }
+
+    /** With speed and interval pinned and nothing else along the strip, the base is what is flown between two photos. */
+    private static Share forward(Pins pins, GroundScale scale) {
+        boolean byPace = pins.has(Quantity.SPEED)
+                && pins.has(Quantity.INTERVAL)
+                && !pins.has(Quantity.AIR_BASE)
+                && !pins.has(Quantity.FORWARD_OVERLAP);
+        double along = scale.footprintAlongM();
+        if (byPace) {
+            double base = pins.siOr(Quantity.SPEED, 0) * pins.siOr(Quantity.INTERVAL, 0);
+            return Share.ofStep(Quantity.INTERVAL, pins, base, along);
+        }
+        return Share.of(pins, Quantity.FORWARD_OVERLAP, Quantity.AIR_BASE, Defaults.FORWARD_OVERLAP, along);
+    }
+
+    /** A camera that rides along with a scanner takes what photos it can and holds nobody up. */
+    private static Share ridingAlong(Kit kit, Share forward, GroundScale scale, double speedMps) {
+        double soonest = speedMps * kit.payload().slowestIntervalS();
+        if (!kit.payload().scannerLeads() || soonest <= forward.stepM()) {
+            return forward;
+        }
+        return new Share(1 - soonest / scale.footprintAlongM(), soonest);
     }
 
     /** An overlap and the step on the ground that goes with it. */
@@ -63,16 +129,17 @@ public record Design(
                 double share = pins.siOr(overlap, otherwise);
                 return new Share(share, footprintM * (1 - share));
             }
-            double stepM = pinnedStep.getAsDouble();
+            return ofStep(step, pins, pinnedStep.getAsDouble(), footprintM);
+        }
+
+        static Share ofStep(Quantity step, Pins pins, double stepM, double footprintM) {
             if (stepM >= footprintM) {
+                String typed = pins.of(step).orElseThrow().asTyped();
                 throw new InputFault(
                         step.key(),
-                        pins.of(step).orElseThrow().asTyped(),
+                        typed,
                         "%s of %s is more than the footprint of %.1f m, so photos would not overlap. Make it smaller, or the scale coarser."
-                                .formatted(
-                                        step.label(),
-                                        pins.of(step).orElseThrow().asTyped(),
-                                        footprintM));
+                                .formatted(step.label(), typed, footprintM));
             }
             return new Share(1 - stepM / footprintM, stepM);
         }
@@ -80,6 +147,10 @@ public record Design(
 
     /** The limit that holds the speed. */
     public SpeedLimit.Allowed binding() {
+        return least(speeds);
+    }
+
+    private static SpeedLimit.Allowed least(List<SpeedLimit.Allowed> speeds) {
         return speeds.stream()
                 .min(Comparator.comparingDouble(SpeedLimit.Allowed::speedMps))
                 .orElseThrow();
@@ -102,6 +173,11 @@ public record Design(
 
     /** Photos that see a point well inside the block, on average. */
     public double meanPhotos() {
-        return 1 / ((1 - forwardOverlap) * (1 - sideOverlap));
+        return scale.footprintAcrossM() / spacingM / (1 - forwardOverlap);
+    }
+
+    /** Points of the scanner on each square metre, from one strip. */
+    public double pointsPerM2(Scanner scanner) {
+        return scanner.pointsPerM2(scale.heightM(), speedMps());
     }
 }

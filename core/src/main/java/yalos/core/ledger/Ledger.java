@@ -27,6 +27,7 @@ public final class Ledger {
         scale();
         overlap();
         pace();
+        density();
         limits();
         cost();
     }
@@ -55,16 +56,44 @@ public final class Ledger {
                         .with("H", "height above ground", scale.heightM(), Unit.METRE)
                         .with("f", "focal length", camera.focalLengthM(), Unit.MILLIMETRE)
                         .source(TEXTBOOK));
-        put(
-                HEIGHT,
-                scale.heightM(),
+        put(HEIGHT, scale.heightM(), heightReason(scale, camera));
+        put(FOOTPRINT_ACROSS, scale.footprintAcrossM(), footprint("W", camera.sideAcrossM(), scale));
+        put(FOOTPRINT_ALONG, scale.footprintAlongM(), footprint("L", camera.sideAlongM(), scale));
+    }
+
+    /** The height follows from whatever fixes the scale. */
+    private Reason heightReason(GroundScale scale, Camera camera) {
+        Pins pins = plan.solution().pins();
+        return switch (pins.scaleFix().orElse(ScaleFix.SCALE)) {
+            case SCALE ->
                 Reason.formula("H = GSD · f / p")
                         .with("GSD", "ground sample distance", scale.gsdM(), Unit.CENTIMETRE)
                         .with("f", "focal length", camera.focalLengthM(), Unit.MILLIMETRE)
                         .with("p", "pixel pitch", micrometres(camera.pitchM()))
-                        .source(TEXTBOOK));
-        put(FOOTPRINT_ACROSS, scale.footprintAcrossM(), footprint("W", camera.sideAcrossM(), scale));
-        put(FOOTPRINT_ALONG, scale.footprintAlongM(), footprint("L", camera.sideAlongM(), scale));
+                        .source(TEXTBOOK);
+            case ACROSS ->
+                fromStep("H = S / (1 − q) · f / s", "S", STRIP_SPACING, "q", SIDE_OVERLAP, camera.sideAcrossM());
+            case ALONG -> fromStep("H = B / (1 − o) · f / s", "B", AIR_BASE, "o", FORWARD_OVERLAP, camera.sideAlongM());
+            case PACE ->
+                Reason.formula("H = v t / (1 − o) · f / s")
+                        .with("v", "ground speed", pins.siOr(SPEED, 0), Unit.METRE_PER_SECOND)
+                        .with("t", "interval", pins.siOr(INTERVAL, 0), Unit.SECOND)
+                        .with("o", "forward overlap", pins.siOr(FORWARD_OVERLAP, 0), Unit.PERCENT)
+                        .with("f", "focal length", camera.focalLengthM(), Unit.MILLIMETRE)
+                        .with("s", "sensor side", camera.sideAlongM(), Unit.MILLIMETRE)
+                        .source(TEXTBOOK);
+        };
+    }
+
+    private Reason fromStep(
+            String formula, String stepSymbol, Quantity step, String shareSymbol, Quantity share, double sideM) {
+        Pins pins = plan.solution().pins();
+        return Reason.formula(formula)
+                .with(stepSymbol, step.label().toLowerCase(java.util.Locale.ROOT), pins.siOr(step, 0), Unit.METRE)
+                .with(shareSymbol, "overlap", pins.siOr(share, 0), Unit.PERCENT)
+                .with("f", "focal length", plan.request().camera().focalLengthM(), Unit.MILLIMETRE)
+                .with("s", "sensor side", sideM, Unit.MILLIMETRE)
+                .source(TEXTBOOK);
     }
 
     private Reason footprint(String symbol, double sideM, GroundScale scale) {
@@ -77,8 +106,9 @@ public final class Ledger {
 
     private void overlap() {
         Design design = plan.design();
-        double across = design.scale().footprintAcrossM();
+        double across = design.coverAcrossM();
         double along = design.scale().footprintAlongM();
+        String acrossName = plan.request().kit().payload().scannerLeads() ? "swath" : "footprint across";
         put(
                 FORWARD_OVERLAP,
                 design.forwardOverlap(),
@@ -98,14 +128,17 @@ public final class Ledger {
                 STRIP_SPACING,
                 design.spacingM(),
                 Reason.formula("S = W · (1 − q)")
-                        .with("W", "footprint across", across, Unit.METRE)
+                        .with("W", acrossName, across, Unit.METRE)
                         .with("q", "side overlap", design.sideOverlap(), Unit.PERCENT)
                         .source(TEXTBOOK));
     }
 
     /** An overlap follows from a pinned step; otherwise it is the default. */
     private Reason share(Quantity step, String formula, String s1, double stepM, String s2, double footprintM) {
-        if (!plan.request().pins().has(step)) {
+        boolean byPace = step == AIR_BASE
+                && plan.request().pins().has(SPEED)
+                && plan.request().pins().has(INTERVAL);
+        if (!plan.request().pins().has(step) && !byPace) {
             return byDefault("usual for mapping; 75/60 is the least, more over snow, sand, water and crops");
         }
         return Reason.formula(formula)
@@ -153,6 +186,21 @@ public final class Ledger {
                         .source("half a pixel is good, one the most: common practice"));
     }
 
+    private void density() {
+        plan.request().kit().payload().scanner().ifPresent(scanner -> {
+            Design design = plan.design();
+            put(
+                    POINT_DENSITY,
+                    design.pointsPerM2(scanner),
+                    Reason.formula("n = pulse rate · usable / (v · swath)")
+                            .with("", "pulses a second", scanner.pulsesPerSecond(), Unit.COUNT)
+                            .with("", "usable", scanner.usableShare(), Unit.PERCENT)
+                            .with("v", "ground speed", design.speedMps(), Unit.METRE_PER_SECOND)
+                            .with("", "swath, 2 H tan(fov / 2)", design.coverAcrossM(), Unit.METRE)
+                            .source("plane geometry; from one strip, evenly spread"));
+        });
+    }
+
     private Reason marginReason() {
         if (!plan.request().pins().has(MARGIN_STRIPS)) {
             return byDefault("strips end with the block; two strips beyond the edge is another school");
@@ -185,6 +233,11 @@ public final class Ledger {
                 plan.ceilingM(),
                 byDefault("an example of a legal ceiling; the law where you fly decides, check your local rules"));
         put(LEAST_PHOTOS, plan.leastPhotos(), byDefault("photos that should see every bit of ground"));
+        put(WIND, plan.request().pins().siOr(WIND, 0), byDefault("none; pin it and What if compares directions in it"));
+        put(
+                WIND_FROM,
+                plan.request().pins().siOr(WIND_FROM, Double.NaN),
+                Reason.formula("where it blows from").source("true north, as forecasts give it"));
     }
 
     private void cost() {
@@ -228,10 +281,15 @@ public final class Ledger {
         put(
                 STORAGE,
                 plan.storageBytes(),
-                Reason.formula("photos × size")
-                        .with("", "photos", plan.photos(), Unit.COUNT)
-                        .with("", "one photo", plan.request().camera().storage().bytesPerPhoto(), Unit.MEGABYTE)
-                        .source("the camera's figures"));
+                Reason.formula("releases × size")
+                        .with("", "releases", plan.photos(), Unit.COUNT)
+                        .with(
+                                "",
+                                "files at each",
+                                plan.request().kit().payload().filesPerCapture(),
+                                Unit.COUNT)
+                        .with("", "one release", plan.request().kit().payload().bytesPerCapture(), Unit.MEGABYTE)
+                        .source("the cameras' figures"));
         put(
                 AREA,
                 plan.areaM2(),
@@ -244,8 +302,16 @@ public final class Ledger {
         var aircraft = plan.request().aircraft();
         Reason.Builder reason = Reason.formula("sum of speed profiles: speed up, hold, brake at each turn")
                 .with("v", "ground speed", plan.design().speedMps(), Unit.METRE_PER_SECOND)
-                .with("a", "acceleration", "%.1f m/s²".formatted(aircraft.accelerationMps2()))
-                .with("", "speed in turns", aircraft.turnSpeedMps(), Unit.METRE_PER_SECOND);
+                .with("a", "acceleration", "%.1f m/s²".formatted(aircraft.accelerationMps2()));
+        if (aircraft.kind().wing()) {
+            reason.with(
+                    "r",
+                    "radius of turns, v² / (g tan(bank))",
+                    aircraft.turnRadiusM(plan.design().speedMps()),
+                    Unit.METRE);
+        } else {
+            reason.with("", "speed in turns", aircraft.turnSpeedMps(), Unit.METRE_PER_SECOND);
+        }
         if (plan.request().launch().isPresent()) {
             reason.with(
                     "",
@@ -259,7 +325,7 @@ public final class Ledger {
                         "least possible, A / (S · v)",
                         plan.areaM2() / plan.design().spacingM() / plan.design().speedMps(),
                         Unit.MINUTE)
-                .source("trapezoidal speed profiles");
+                .source("trapezoidal speed profiles; wings turn in arcs");
     }
 
     private double stripsLengthM() {
@@ -279,7 +345,11 @@ public final class Ledger {
     /** A pinned figure is what was decided; the blur's pin is a limit, so its figure keeps its formula. */
     private void put(Quantity quantity, double si, Reason reason) {
         var pin = plan.request().pins().of(quantity);
-        boolean limit = quantity == BLUR || quantity == SPEED || quantity == INTERVAL || quantity.isCost();
+        boolean limit = quantity == BLUR
+                || quantity == SPEED
+                || quantity == INTERVAL
+                || quantity == POINT_DENSITY
+                || quantity.isCost();
         boolean solved = plan.solution().solved().filter(quantity::equals).isPresent();
         Reason told = solved ? solvedFor(quantity) : pin.isPresent() && !limit ? Reason.decided() : reason;
         entries.put(quantity, new Entry(quantity, si, pin, told));

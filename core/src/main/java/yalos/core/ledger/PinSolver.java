@@ -100,7 +100,8 @@ public final class PinSolver {
             return new Solution(pins, Optional.empty(), true);
         }
         for (Quantity overlap : List.of(Quantity.SIDE_OVERLAP, Quantity.FORWARD_OVERLAP)) {
-            if (pins.pinOf(overlap.slot().orElseThrow()).isEmpty()) {
+            Quantity step = overlap == Quantity.SIDE_OVERLAP ? Quantity.STRIP_SPACING : Quantity.AIR_BASE;
+            if (!pins.has(overlap) && !pins.has(step)) {
                 double usual = overlap == Quantity.SIDE_OVERLAP ? Defaults.SIDE_OVERLAP : Defaults.FORWARD_OVERLAP;
                 Optional<Measure> found = overlap(overlap, usual);
                 if (found.isPresent()) {

@@ -61,6 +61,8 @@ public final class Pins {
         changed.putAll(pinned.values);
         changed.remove(Quantity.GSD);
         changed.remove(Quantity.HEIGHT);
+        ScaleFix.of(new Pins(changed))
+                .ifPresent(fix -> changed.remove(fix.needs().get(0)));
         return new Pins(changed);
     }
 
@@ -77,12 +79,20 @@ public final class Pins {
         return values.keySet().stream().filter(Quantity::isCost).toList();
     }
 
-    /** Whether GSD or height is pinned. */
+    /** Whether pins other than costs fix the scale. */
     public boolean scaleFixed() {
-        return pinOf(Quantity.Slot.SCALE).isPresent();
+        return scaleFix().isPresent();
     }
 
-    /** The pins with one more; it takes the place of a pin of the same slot. */
+    /** Which pins fix the scale; empty when it follows from a cost. */
+    public Optional<ScaleFix> scaleFix() {
+        return ScaleFix.of(this);
+    }
+
+    /**
+     * The pins with one more; it takes the place of pins that decide the same. Step and overlap decide the same while the
+     * scale is fixed otherwise; speed and interval do while something else fixes the base.
+     */
     public Pins with(Quantity quantity, Measure value) {
         Measure checked = quantity.checked(value);
         EnumMap<Quantity, Measure> changed = new EnumMap<>(Quantity.class);
@@ -92,29 +102,67 @@ public final class Pins {
             }
         });
         changed.put(quantity, checked);
+        giveWay(changed, quantity);
         return new Pins(changed);
     }
 
+    private static void giveWay(EnumMap<Quantity, Measure> pins, Quantity latest) {
+        boolean scale = pins.containsKey(Quantity.GSD) || pins.containsKey(Quantity.HEIGHT);
+        boolean across = pins.containsKey(Quantity.SIDE_OVERLAP) && pins.containsKey(Quantity.STRIP_SPACING);
+        boolean along = pins.containsKey(Quantity.FORWARD_OVERLAP) && pins.containsKey(Quantity.AIR_BASE);
+        if (across && scale) {
+            pins.remove(latest == Quantity.STRIP_SPACING ? Quantity.SIDE_OVERLAP : Quantity.STRIP_SPACING);
+        }
+        if (along && (scale || across)) {
+            pins.remove(latest == Quantity.AIR_BASE ? Quantity.FORWARD_OVERLAP : Quantity.AIR_BASE);
+        }
+        boolean pace = pins.containsKey(Quantity.SPEED) && pins.containsKey(Quantity.INTERVAL);
+        boolean baseFixed =
+                pins.containsKey(Quantity.AIR_BASE) || pins.containsKey(Quantity.FORWARD_OVERLAP) && (scale || across);
+        if (pace && baseFixed) {
+            pins.remove(latest == Quantity.INTERVAL ? Quantity.SPEED : Quantity.INTERVAL);
+        }
+    }
+
     /**
-     * The pins without one. The pin that fixes the scale cannot simply go.
+     * The pins without one, where the scale stays fixed without it.
      *
-     * @throws InputFault for the pin of the scale
+     * @throws InputFault for the last pin that fixes the scale
      */
     public Pins without(Quantity quantity) {
-        boolean scale =
-                quantity.slot().filter(slot -> slot == Quantity.Slot.SCALE).isPresent();
-        boolean lastCost = quantity.isCost() && costs().size() == 1 && !scaleFixed();
-        if (scale && costs().isEmpty() || lastCost) {
-            Quantity other = quantity == Quantity.HEIGHT || lastCost ? Quantity.GSD : Quantity.HEIGHT;
+        EnumMap<Quantity, Measure> changed = new EnumMap<>(Quantity.class);
+        changed.putAll(values);
+        changed.remove(quantity);
+        Pins left = new Pins(changed);
+        if (!left.scaleFixed() && left.costs().isEmpty()) {
+            Quantity other = quantity == Quantity.GSD ? Quantity.HEIGHT : Quantity.GSD;
             throw new InputFault(
                     quantity.key(),
                     "unpinned",
                     "Something must fix the scale. Pin %s instead; this pin then goes by itself."
                             .formatted(other.label()));
         }
+        return left;
+    }
+
+    /**
+     * The pins with the scale let go: it then follows from the strip spacing and the side overlap, which are pinned as they
+     * stand where they are not yet.
+     *
+     * @param spacing as it stands
+     * @param side overlap as it stands
+     */
+    public Pins scaleReleased(Measure spacing, Measure side) {
         EnumMap<Quantity, Measure> changed = new EnumMap<>(Quantity.class);
         changed.putAll(values);
-        changed.remove(quantity);
+        changed.remove(Quantity.GSD);
+        changed.remove(Quantity.HEIGHT);
+        Pins left = new Pins(changed);
+        if (left.scaleFixed() || !left.costs().isEmpty()) {
+            return left;
+        }
+        changed.putIfAbsent(Quantity.SIDE_OVERLAP, Quantity.SIDE_OVERLAP.checked(side));
+        changed.putIfAbsent(Quantity.STRIP_SPACING, Quantity.STRIP_SPACING.checked(spacing));
         return new Pins(changed);
     }
 

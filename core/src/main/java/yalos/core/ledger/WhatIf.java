@@ -12,6 +12,7 @@ import yalos.core.strips.StripLayout;
 import yalos.core.strips.StripPattern;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
+import yalos.core.wind.Wind;
 
 /** What would this block cost a little higher or lower, with other overlaps, or triggered otherwise? True plans, each. */
 public final class WhatIf {
@@ -87,6 +88,85 @@ public final class WhatIf {
     }
 
     /**
+     * The strips flown in one direction in the wind to plan for.
+     *
+     * @param name of the school
+     * @param directionRad of the strips
+     * @param slowMps ground speed on the slower legs
+     * @param fastMps ground speed on the faster legs
+     * @param crabRad greatest angle between heading and track
+     * @param flightTimeS strips at those speeds, the rest as in still air; NaN where the wind forbids it
+     * @param fastIntervalS between photos on the faster legs
+     * @param fastBlurPx on the faster legs
+     */
+    public record InWind(
+            String name,
+            double directionRad,
+            double slowMps,
+            double fastMps,
+            double crabRad,
+            double flightTimeS,
+            double fastIntervalS,
+            double fastBlurPx) {
+        public boolean feasible() {
+            return !Double.isNaN(flightTimeS);
+        }
+    }
+
+    /** The schools of wind on this block; empty while no wind is pinned. */
+    public List<InWind> inWind() {
+        return plan.wind()
+                .map(wind -> {
+                    double along = ((wind.fromRad() % Math.PI) + Math.PI) % Math.PI;
+                    return List.of(
+                            inWind("as planned", plan.layout().directionRad(), wind),
+                            inWind("into and away from it", along, wind),
+                            inWind("across it", (along + Math.PI / 2) % Math.PI, wind));
+                })
+                .orElse(List.of());
+    }
+
+    /**
+     * A multirotor holds the planned ground speed as far as its fastest airspeed allows; a wing holds its airspeed, so its
+     * ground speed differs from leg to leg.
+     */
+    private InWind inWind(String name, double directionRad, Wind wind) {
+        Design design = plan.design();
+        double there = legSpeedMps(wind, directionRad);
+        double back = legSpeedMps(wind, directionRad + Math.PI);
+        StripLayout layout = StripLayout.of(plan.flown(), plan.pattern(), directionRad);
+        double time = layout.flightTimeS();
+        for (Strip strip : layout.strips()) {
+            double speed = Math.abs(Math.sin((strip.yawRad() - directionRad) / 2)) < 0.5 ? there : back;
+            time += strip.lengthM() / speed - strip.lengthM() / design.speedMps();
+        }
+        double fast = Math.max(there, back);
+        double airspeed =
+                Math.max(wind.airspeedMps(directionRad, there), wind.airspeedMps(directionRad + Math.PI, back));
+        double crab = wind.crabRad(directionRad, Math.max(1e-9, airspeed)).orElse(Double.NaN);
+        return new InWind(
+                name,
+                directionRad,
+                Math.min(there, back),
+                fast,
+                Math.abs(crab),
+                time,
+                design.baseM() / fast,
+                fast * design.shutterTimeS() / design.scale().gsdAlongM());
+    }
+
+    private double legSpeedMps(Wind wind, double trackRad) {
+        double speed = plan.design().speedMps();
+        if (plan.request().aircraft().kind().wing()) {
+            return wind.groundSpeedMps(trackRad, speed).orElse(Double.NaN);
+        }
+        double fastest = plan.request().aircraft().transitMps();
+        return wind.airspeedMps(trackRad, speed) <= fastest
+                ? speed
+                : wind.groundSpeedMps(trackRad, fastest).orElse(Double.NaN);
+    }
+
+    /**
      * A way of releasing the shutter.
      *
      * @param name of the mode
@@ -99,26 +179,27 @@ public final class WhatIf {
     public record Trigger(
             String name, double flightTimeS, int photos, double intervalS, double speedMps, double blurPx) {}
 
-    /** By distance, by time, and stopping at each station. */
+    /** By distance, by time, and stopping at each station, which a wing cannot. */
     public List<Trigger> triggers() {
         Design design = plan.design();
-        return List.of(
-                new Trigger(
-                        "by distance",
-                        plan.layout().flightTimeS(),
-                        plan.photos(),
-                        design.intervalS(),
-                        design.speedMps(),
-                        design.blurPx()),
-                byTime(),
-                stopping());
+        Trigger byDistance = new Trigger(
+                "by distance",
+                plan.layout().flightTimeS(),
+                plan.photos(),
+                design.intervalS(),
+                design.speedMps(),
+                design.blurPx());
+        return plan.request().aircraft().kind().wing()
+                ? List.of(byDistance, byTime())
+                : List.of(byDistance, byTime(), stopping());
     }
 
     /** The timer runs in whole steps; it is set to the next shorter one, so that the overlap is kept. */
     private Trigger byTime() {
         Design design = plan.design();
         double least = Math.max(
-                TIMER_STEP_S, Math.ceil(plan.request().camera().minIntervalS() / TIMER_STEP_S - 1e-9) * TIMER_STEP_S);
+                TIMER_STEP_S,
+                Math.ceil(plan.request().kit().payload().slowestIntervalS() / TIMER_STEP_S - 1e-9) * TIMER_STEP_S);
         double interval = Math.max(least, Math.floor(design.intervalS() / TIMER_STEP_S + 1e-9) * TIMER_STEP_S);
         double speed = Math.min(design.speedMps(), design.baseM() / interval);
         StripPattern present = plan.pattern();

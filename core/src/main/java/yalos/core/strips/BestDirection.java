@@ -59,6 +59,7 @@ public final class BestDirection {
         }
         double launchAlong = hereAlong;
         double launchAcross = hereAcross;
+        boolean first = true;
         for (int turn = 0; turn < sweep.bands(); turn++) {
             int band = order.band(turn, sweep.bands());
             if (sweep.strips(band) == 0) {
@@ -69,15 +70,18 @@ public final class BestDirection {
             double start = order.reversed(turn) ? high : low;
             double across = sweep.middle(band);
             if (somewhere) {
-                time += profile.seconds(Math.hypot(start - hereAlong, across - hereAcross), speed);
+                time += first
+                        ? pattern.transitSeconds(Math.hypot(start - hereAlong, across - hereAcross))
+                        : pattern.turnSeconds(across - hereAcross, start - hereAlong);
             }
+            first = false;
             time += profile.seconds(high - low, speed);
             hereAlong = order.reversed(turn) ? low : high;
             hereAcross = across;
             somewhere = true;
         }
         if (pattern.launch().isPresent()) {
-            time += profile.seconds(Math.hypot(launchAlong - hereAlong, launchAcross - hereAcross), speed);
+            time += pattern.transitSeconds(Math.hypot(launchAlong - hereAlong, launchAcross - hereAcross));
         }
         return time;
     }

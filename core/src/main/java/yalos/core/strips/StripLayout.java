@@ -141,10 +141,14 @@ public record StripLayout(
             double[] from = here.orElseThrow();
             Link link = new Link(kind, from[0], from[1], next[0], next[1]);
             links.add(link);
-            lengthM += link.lengthM();
-            if (kind != Link.Kind.GAP) {
-                timeS += pattern.profile().seconds(link.lengthM(), pattern.speedMps());
-            }
+            double along = sweep.along(next[0], next[1]) - sweep.along(from[0], from[1]);
+            double across = sweep.across(next[0], next[1]) - sweep.across(from[0], from[1]);
+            lengthM += kind == Link.Kind.TURN ? pattern.turnLengthM(across, along) : link.lengthM();
+            timeS += switch (kind) {
+                case GAP -> 0;
+                case TURN -> pattern.turnSeconds(across, along);
+                case OUT, HOME -> pattern.transitSeconds(link.lengthM());
+            };
         }
 
         private void flyStrip(int band, double start, double end, int count, boolean reversed) {

@@ -42,6 +42,9 @@ public enum Unit {
     SQUARE_FOOT(Family.AREA, 0.3048 * 0.3048, "ft²", "ft2"),
     ACRE(Family.AREA, 4046.8564224, "ac", "acre", "acres"),
 
+    POINT_PER_M2(Family.DENSITY, 1, "/m²", "/m2", "pts/m²", "pts/m2"),
+    POINT_PER_FT2(Family.DENSITY, 1 / (0.3048 * 0.3048), "/ft²", "/ft2", "pts/ft²", "pts/ft2"),
+
     PIXEL(Family.PIXELS, 1, "px", "pixel", "pixels"),
     COUNT(Family.COUNT, 1, ""),
     MEGABYTE(Family.DATA, 1e6, "MB"),
@@ -55,6 +58,7 @@ public enum Unit {
         SHARE,
         TIME,
         AREA,
+        DENSITY,
         PIXELS,
         COUNT,
         DATA

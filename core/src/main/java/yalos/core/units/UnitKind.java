@@ -32,6 +32,7 @@ public enum UnitKind {
     INTERVAL("intervals", new Shown(Unit.SECOND, 2, 0.1)),
     SHUTTER("shutter times", new Shown(Unit.SECOND, 6, 0)),
     DURATION("flight times", new Shown(Unit.MINUTE, 1, 1)),
+    DENSITY("point densities", new Shown(Unit.POINT_PER_M2, 1, 5), new Shown(Unit.POINT_PER_FT2, 2, 0.5)),
     PIXELS("pixels", new Shown(Unit.PIXEL, 2, 0.1)),
     COUNT("counts", new Shown(Unit.COUNT, 0, 1)),
     DATA("storage", new Shown(Unit.GIGABYTE, 1, 1));

@@ -5,11 +5,14 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.Set;
 import org.assertj.core.data.Offset;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.EnumSource;
 import yalos.core.Samples;
+import yalos.core.kit.Positioning;
 import yalos.core.ledger.BlockPlan;
 import yalos.core.ledger.Pins;
 import yalos.core.ledger.Quantity;
@@ -29,6 +32,9 @@ class AdviceTest {
                 "",
                 "",
                 Optional.empty(),
+                Site.PLAIN,
+                Crop.NONE,
+                Day.USUAL,
                 Map.of());
     }
 
@@ -91,5 +97,92 @@ class AdviceTest {
                     .extracting(Contradictions.Contradiction::key)
                     .doesNotContain(found.key());
         }
+    }
+
+    /** The table of recommendations, line by line; all common practice. */
+    @ParameterizedTest
+    @CsvSource({
+        "ORTHOPHOTO, GENERAL, 75, 70",
+        "SURFACE_MODEL, GENERAL, 80, 75",
+        "TOPOGRAPHIC_PLAN, GENERAL, 80, 75",
+        "CORRIDOR, LINEAR, 85, 70",
+        "STRUCTURE, GENERAL, 90, 80",
+        "CROP_INDEX, FLAT_FIELD, 80, 75",
+        "CROP_INDEX, TALL_CROP, 80, 80",
+        "ORTHOPHOTO, FOREST, 85, 80",
+        "ORTHOPHOTO, SAND_SNOW_WATER, 85, 80",
+        "LIDAR, GENERAL, 30, 30",
+        "IMAGERY, GENERAL, 60, 40",
+    })
+    void recommendsTheOverlapsOfTheTable(Purpose purpose, Surface surface, double forward, double side) {
+        Advice advice = advice(brief(purpose, 0, 0, surface, Positioning.SINGLE), "overlaps");
+        assertThat(advice.pins().get(0).value().figure()).isEqualTo(forward);
+        assertThat(advice.pins().get(1).value().figure()).isEqualTo(side);
+    }
+
+    private static Brief of(Purpose purpose, Site site, Crop crop, Day day) {
+        return new Brief(
+                Optional.of(purpose),
+                "",
+                OptionalDouble.empty(),
+                OptionalDouble.empty(),
+                OptionalDouble.empty(),
+                Surface.GENERAL,
+                Priority.DETAIL,
+                Positioning.PPK,
+                "",
+                "",
+                Optional.empty(),
+                site,
+                crop,
+                day,
+                Map.of());
+    }
+
+    @Test
+    void bareEarthCoverAndDifficultiesAreAdvisedOn() {
+        Site site = new Site(true, true, Set.of(Site.Difficulty.PEOPLE));
+        Brief brief = of(Purpose.SURFACE_MODEL, site, Crop.NONE, Day.USUAL);
+        assertThat(advice(brief, "model").text()).contains("filter");
+        assertThat(advice(brief, "vegetation").text()).contains("pole");
+        assertThat(advice(brief, "site-people").text()).contains("cordons");
+    }
+
+    @Test
+    void theCropsStageChoosesTheSensorAndItsUseTheCalibration() {
+        Crop crop = new Crop(Crop.Stage.CLOSED, OptionalDouble.of(0.3), Crop.Use.TRIAL_SERIES);
+        Brief index = of(Purpose.CROP_INDEX, Site.PLAIN, crop, Day.USUAL);
+        assertThat(advice(index, "sensor").text()).contains("red-edge");
+        assertThat(advice(index, "calibration").text()).contains("panel before and after");
+        Brief count = of(
+                Purpose.STAND_COUNT,
+                Site.PLAIN,
+                new Crop(Crop.Stage.EMERGING, OptionalDouble.of(0.03), Crop.Use.SCOUTING),
+                Day.USUAL);
+        assertThat(advice(count, "gsd").pins().get(0).value().si()).isCloseTo(0.005, Offset.offset(1e-9));
+    }
+
+    @Test
+    void theDayAddsUpTravelTargetsFlightAndBatteryChanges() {
+        Day day = new Day(45, 40, 8, 8, 300);
+        assertThat(day.totalMinutes(50, 3)).isEqualTo(45 + 40 + 64 + 50 + 2 * Day.BATTERY_CHANGE_MINUTES + 45);
+    }
+
+    @Test
+    void theCarHoldsWhatTheJobNeeds() {
+        BlockPlan plan = Samples.request(Samples.square(400), Pins.ofGsd(2)).plan();
+        Brief brief = of(
+                Purpose.CROP_INDEX,
+                new Site(false, false, Set.of(Site.Difficulty.PEOPLE)),
+                Crop.NONE,
+                new Day(0, 0, 5, 8, 480));
+        assertThat(PackList.of(brief, plan))
+                .extracting(PackList.Item::what)
+                .contains(
+                        "reflectance panel",
+                        "ground targets",
+                        "base receiver, tripod, tape",
+                        "cones, tape, high-visibility vests");
+        assertThat(PackList.of(brief, plan).get(0).count()).isEqualTo(plan.batterySets() + 1);
     }
 }

@@ -3,7 +3,9 @@ package yalos.core.ledger;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import org.assertj.core.data.Offset;
@@ -23,6 +25,7 @@ import yalos.core.finding.Finding;
 import yalos.core.finding.Findings;
 import yalos.core.finding.Remedy;
 import yalos.core.kit.Aircraft;
+import yalos.core.kit.Kit;
 import yalos.core.reason.Reason;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
@@ -63,7 +66,7 @@ class DesignTest {
                 .with(Quantity.SPEED, Measure.of(row.number("speed_m_s"), Unit.METRE_PER_SECOND))
                 .with(Quantity.SHUTTER_TIME, Measure.of(exposure, Unit.SECOND))
                 .with(Quantity.BLUR, Measure.of(20, Unit.PIXEL));
-        Design design = Design.of(pins, camera, AIRCRAFT.withMaxSpeed(60));
+        Design design = Design.of(pins, Kit.of(AIRCRAFT.withMaxSpeed(60), camera));
         Percentage tolerance = Percentage.withPercentage(1e-7);
         assertThat(design.spacingM()).isCloseTo(row.number("line_spacing_m"), tolerance);
         assertThat(design.baseM()).isCloseTo(row.number("photo_base_m"), tolerance);
@@ -89,7 +92,7 @@ class DesignTest {
                 Mount.WIDTH_ACROSS,
                 Camera.Storage.of(10, 100, 10_000));
         Pins pins = Pins.ofGsd(2).with(Quantity.SHUTTER_TIME, Measure.of(exposure, Unit.SECOND));
-        Design design = Design.of(pins, camera, AIRCRAFT.withMaxSpeed(fastest));
+        Design design = Design.of(pins, Kit.of(AIRCRAFT.withMaxSpeed(fastest), camera));
         assertThat(design.binding().limit()).isEqualTo(limit);
         assertThat(design.speedMps()).isCloseTo(speed, Offset.offset(0.01));
     }
@@ -139,12 +142,55 @@ class DesignTest {
                 .isCloseTo(Math.toRadians(359), Offset.offset(1e-9));
     }
 
+    /** The scale follows from whichever pins fix it; put back as a GSD pin it gives the same plan. */
+    @ParameterizedTest
+    @CsvSource({
+        "STRIP_SPACING, 30, m, SIDE_OVERLAP, 70, %",
+        "AIR_BASE, 15, m, FORWARD_OVERLAP, 80, %",
+    })
+    void theScaleFollowsFromStepAndOverlap(
+            Quantity step, double stepFigure, String stepUnit, Quantity overlap, double share, String shareUnit) {
+        Pins pins = Pins.of(Map.of(
+                step, Measure.typed("", stepFigure + stepUnit, Unit.METRE),
+                overlap, Measure.typed("", share + shareUnit, Unit.PERCENT)));
+        Design design = Design.of(pins, Kit.of(AIRCRAFT, Samples.twentyMegapixel()));
+        double along = overlap == Quantity.FORWARD_OVERLAP ? design.baseM() : design.spacingM();
+        assertThat(along).isCloseTo(stepFigure, Offset.offset(1e-9));
+        Pins byGsd = Pins.ofGsd(design.scale().gsdM() * 100)
+                .with(overlap, pins.of(overlap).orElseThrow());
+        Design same = Design.of(byGsd, Kit.of(AIRCRAFT, Samples.twentyMegapixel()));
+        assertThat(step == Quantity.AIR_BASE ? same.baseM() : same.spacingM())
+                .isCloseTo(stepFigure, Offset.offset(1e-9));
+    }
+
+    @Test
+    void speedAndIntervalTogetherFixTheBase() {
+        Pins pins = Pins.ofGsd(2)
+                .with(Quantity.SPEED, Measure.of(5, Unit.METRE_PER_SECOND))
+                .with(Quantity.INTERVAL, Measure.of(2, Unit.SECOND));
+        Design design = Design.of(pins, Kit.of(AIRCRAFT, Samples.twentyMegapixel()));
+        assertThat(design.baseM()).isCloseTo(10, Offset.offset(1e-9));
+        assertThat(design.forwardOverlap()).isCloseTo(1 - 10 / design.scale().footprintAlongM(), Offset.offset(1e-9));
+    }
+
+    @Test
+    void aScaleLetGoFollowsFromSpacingAndSideOverlap() {
+        Pins let = Pins.ofGsd(2).scaleReleased(Measure.of(31.7, Unit.METRE), Measure.of(70, Unit.PERCENT));
+        assertThat(let.scaleFix()).contains(ScaleFix.ACROSS);
+        assertThat(let.with(Quantity.STRIP_SPACING, Measure.of(40, Unit.METRE)).scaleFix())
+                .contains(ScaleFix.ACROSS);
+        assertThat(let.with(Quantity.GSD, Measure.of(2, Unit.CENTIMETRE)).has(Quantity.STRIP_SPACING))
+                .isFalse();
+    }
+
     @Test
     void everyRowOfTheLedgerSaysWhy() {
         BlockPlan plan =
                 Samples.request(Samples.concaveWithHole(), Pins.ofGsd(2)).plan();
         List<Entry> entries = Ledger.of(plan).entries();
-        assertThat(entries).extracting(Entry::quantity).containsExactly(Quantity.values());
+        List<Quantity> withoutScanner = new ArrayList<>(List.of(Quantity.values()));
+        withoutScanner.remove(Quantity.POINT_DENSITY);
+        assertThat(entries).extracting(Entry::quantity).containsExactlyElementsOf(withoutScanner);
         assertThat(entries).extracting(Entry::reason).allSatisfy(reason -> {
             assertThat(reason.formula()).isNotBlank();
             assertThat(reason.source()).isNotBlank();
@@ -167,8 +213,8 @@ class DesignTest {
                 0.7,
                 Mount.WIDTH_ACROSS,
                 Camera.Storage.of(10, 128, 60));
-        PlanRequest request =
-                new PlanRequest(small, AIRCRAFT, bad, Samples.square(900), Optional.empty(), OptionalInt.of(32630));
+        PlanRequest request = new PlanRequest(
+                Kit.of(AIRCRAFT, small), bad, Samples.square(900), Optional.empty(), OptionalInt.of(32630));
         BlockPlan plan = request.plan();
         List<Finding> findings = Findings.of(plan, Findings.coverage(plan), UnitChoice.METRIC);
         assertThat(findings)

@@ -14,6 +14,7 @@ import yalos.core.camera.Shutter;
 import yalos.core.fault.InputFault;
 import yalos.core.geodesy.LonLat;
 import yalos.core.kit.Aircraft;
+import yalos.core.kit.Kit;
 import yalos.core.ledger.Pins;
 import yalos.core.ledger.PlanRequest;
 import yalos.core.ledger.Quantity;
@@ -70,7 +71,7 @@ final class PlanRequestReader {
         } catch (InputFault fault) {
             throw fault.at("plan.maxSpeedMps");
         }
-        return new PlanRequest(camera(), aircraft, pins(), block(root), launch(root), epsg());
+        return new PlanRequest(Kit.of(aircraft, camera()), pins(), block(root), launch(root), epsg());
     }
 
     private static Outline block(JsonNode root) {

@@ -8,7 +8,7 @@ import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
 import yalos.core.brief.Advice;
 import yalos.core.brief.Brief;
-import yalos.core.brief.Positioning;
+import yalos.core.kit.Positioning;
 import yalos.core.brief.Priority;
 import yalos.core.brief.Purpose;
 import yalos.core.brief.Surface;

@@ -49,7 +49,7 @@ class BriefController {
                     for (Advice.Pin pin : advice(facts, key, units).pins()) {
                         pins = pins.pinned(pin.quantity(), pin.value());
                     }
-                    return facts.with(pins).with(ruled(facts.brief(), key, new Brief.Ruling(true, "")));
+                    return facts.with(pins).with(facts.brief().ruled(key, new Brief.Ruling(true, "")));
                 }),
                 visit);
     }
@@ -67,7 +67,7 @@ class BriefController {
         return page.changed(
                 blocks.change(id, visit.version(), "advice on " + key + " overruled: " + line, facts -> {
                     advice(facts, key, units);
-                    return facts.with(ruled(facts.brief(), key, new Brief.Ruling(false, line)));
+                    return facts.with(facts.brief().ruled(key, new Brief.Ruling(false, line)));
                 }),
                 visit);
     }
@@ -77,23 +77,5 @@ class BriefController {
                 .filter(advice -> advice.key().equals(key))
                 .findFirst()
                 .orElseThrow(() -> new NotThere("The brief gives no such advice any more."));
-    }
-
-    private static Brief ruled(Brief brief, String key, Brief.Ruling ruling) {
-        Map<String, Brief.Ruling> rulings = new HashMap<>(brief.rulings());
-        rulings.put(key, ruling);
-        return new Brief(
-                brief.purpose(),
-                brief.decision(),
-                brief.smallestM(),
-                brief.horizontalM(),
-                brief.verticalM(),
-                brief.surface(),
-                brief.priority(),
-                brief.positioning(),
-                brief.delivery(),
-                brief.client(),
-                brief.due(),
-                rulings);
     }
 }

@@ -6,7 +6,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import yalos.core.brief.Brief;
-import yalos.core.brief.Positioning;
+import yalos.core.kit.Positioning;
 import yalos.core.brief.Priority;
 import yalos.core.brief.Purpose;
 import yalos.core.brief.Surface;

@@ -1,7 +1,9 @@
 package yalos.web.demo;
 
 import java.util.List;
+import java.time.LocalDate;
 import java.util.Map;
+import java.util.Set;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.OptionalInt;
@@ -13,7 +15,10 @@ import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.stereotype.Component;
 import yalos.core.block.Outline;
 import yalos.core.brief.Brief;
-import yalos.core.brief.Positioning;
+import yalos.core.brief.Crop;
+import yalos.core.brief.Day;
+import yalos.core.brief.Site;
+import yalos.core.kit.Positioning;
 import yalos.core.brief.Priority;
 import yalos.core.brief.Purpose;
 import yalos.core.brief.Surface;
@@ -21,6 +26,7 @@ import yalos.core.geodesy.EastNorth;
 import yalos.core.geodesy.Grid;
 import yalos.core.geodesy.LonLat;
 import yalos.core.kit.Aircraft;
+import yalos.core.kit.Kit;
 import yalos.core.ledger.Pins;
 import yalos.core.ledger.Quantity;
 import yalos.core.units.Measure;
@@ -28,7 +34,7 @@ import yalos.core.units.Unit;
 import yalos.web.jobs.Jobs;
 import yalos.web.store.BlockFacts;
 import yalos.web.store.CameraMapper;
-import yalos.web.store.FactsJson.CameraRow;
+import yalos.web.store.CameraRow;
 import yalos.web.store.JobMapper;
 
 /** Thornwane Rigg: an upland estate with an old hill fort. Invented from end to end. Written once, into an empty store. */
@@ -101,8 +107,14 @@ class DemoJob implements ApplicationRunner {
                 Positioning.PPK,
                 "UTM 30N, heights above the geoid",
                 "Thornwane estate office",
-                Optional.empty(),
-                Map.of("gsd", new Brief.Ruling(true, "")));
+                Optional.of(LocalDate.of(2027, 4, 30)),
+                new Site(true, true, Set.of(Site.Difficulty.RELIEF, Site.Difficulty.NO_NETWORK)),
+                Crop.NONE,
+                new Day(45, 40, 8, 8, 480),
+                Map.of(
+                        "gsd", new Brief.Ruling(true, ""),
+                        "overlaps", new Brief.Ruling(false, "the margin and the relief are looked after in Proof"),
+                        "positioning", new Brief.Ruling(true, "")));
     }
 
     private static Brief crop() {
@@ -118,6 +130,9 @@ class DemoJob implements ApplicationRunner {
                 "",
                 "Thornwane estate office",
                 Optional.empty(),
+                Site.PLAIN,
+                new Crop(Crop.Stage.CLOSED, OptionalDouble.empty(), Crop.Use.TRIAL_SERIES),
+                Day.USUAL,
                 Map.of());
     }
 
@@ -128,10 +143,10 @@ class DemoJob implements ApplicationRunner {
                 Optional.of(launch),
                 OptionalInt.empty(),
                 OptionalLong.of(cameraId),
-                camera.camera(),
-                Aircraft.smallMultirotor(),
+                Kit.of(Aircraft.smallMultirotor(), camera.camera()),
                 pins,
-                brief);
+                brief,
+                Map.of());
     }
 
     private static List<LonLat> ring(double[] positions) {

@@ -10,12 +10,13 @@ import yalos.core.brief.Brief;
 import yalos.core.fault.InputFault;
 import yalos.core.geodesy.LonLat;
 import yalos.core.kit.Aircraft;
+import yalos.core.kit.Kit;
 import yalos.core.ledger.Pins;
 import yalos.web.shell.NotThere;
 import yalos.web.store.BlockFacts;
 import yalos.web.store.CameraMapper;
 import yalos.web.store.FactsJson;
-import yalos.web.store.FactsJson.CameraRow;
+import yalos.web.store.CameraRow;
 import yalos.web.store.JobMapper;
 
 /** Makes, names, copies and deletes jobs and blocks. */
@@ -48,15 +49,8 @@ public class Jobs {
                 .findFirst()
                 .orElseThrow(() -> new InputFault("camera", "none", "The catalogue has no camera. Make one first."));
         CameraRow usual = cameras.byId(1).orElse(camera);
-        BlockFacts facts = new BlockFacts(
-                Outline.EMPTY,
-                launch,
-                OptionalInt.empty(),
-                OptionalLong.of(usual.id()),
-                usual.camera(),
-                Aircraft.smallMultirotor(),
-                Pins.ofGsd(USUAL_GSD_CM),
-                Brief.EMPTY);
+        Kit kit = Kit.of(Aircraft.smallMultirotor(), usual.camera());
+        BlockFacts facts = BlockFacts.empty(launch, usual.id(), kit, Pins.ofGsd(USUAL_GSD_CM));
         return addBlock(job, "Block A", facts, "new block");
     }
 

@@ -18,7 +18,7 @@ import yalos.core.fault.InputFault;
 import yalos.web.shell.NotThere;
 import yalos.web.shell.Preferences;
 import yalos.web.store.CameraMapper;
-import yalos.web.store.FactsJson.CameraRow;
+import yalos.web.store.CameraRow;
 
 /** The catalogue of cameras: list, create, edit, duplicate, delete. Blocks keep the camera as they took it. */
 @Controller

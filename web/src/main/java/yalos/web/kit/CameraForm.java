@@ -5,7 +5,7 @@ import yalos.core.camera.Mount;
 import yalos.core.camera.Sensor;
 import yalos.core.camera.Shutter;
 import yalos.core.fault.InputFault;
-import yalos.web.store.FactsJson.CameraRow;
+import yalos.web.store.CameraRow;
 
 /** A camera as typed into the form: texts, so that nothing typed is lost when one of them is wrong. */
 public record CameraForm(

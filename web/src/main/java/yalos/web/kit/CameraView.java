@@ -7,7 +7,7 @@ import yalos.core.camera.GroundScale;
 import yalos.core.units.Unit;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
-import yalos.web.store.FactsJson.CameraRow;
+import yalos.web.store.CameraRow;
 
 /** A camera with what follows from its figures. */
 public record CameraView(

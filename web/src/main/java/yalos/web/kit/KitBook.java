@@ -9,7 +9,7 @@ import yalos.web.block.Stage;
 import yalos.web.block.StageBook;
 import yalos.web.store.BlockFacts;
 import yalos.web.store.CameraMapper;
-import yalos.web.store.FactsJson.CameraRow;
+import yalos.web.store.CameraRow;
 
 /** The field book's page of the Kit stage: the block's camera, and the catalogue to choose from. */
 @Component

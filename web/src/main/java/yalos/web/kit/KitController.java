@@ -11,7 +11,7 @@ import yalos.web.block.Blocks;
 import yalos.web.block.Visit;
 import yalos.web.shell.NotThere;
 import yalos.web.store.CameraMapper;
-import yalos.web.store.FactsJson.CameraRow;
+import yalos.web.store.CameraRow;
 
 /** Puts a camera of the catalogue on the block's aircraft. */
 @Controller

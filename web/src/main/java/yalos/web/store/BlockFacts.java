@@ -1,5 +1,7 @@
 package yalos.web.store;
 
+import java.util.EnumMap;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.OptionalLong;
@@ -9,7 +11,9 @@ import yalos.core.camera.Camera;
 import yalos.core.geodesy.Grid;
 import yalos.core.geodesy.LonLat;
 import yalos.core.kit.Aircraft;
+import yalos.core.kit.Kit;
 import yalos.core.ledger.Pins;
+import yalos.core.ledger.Quantity;
 import yalos.core.ledger.PlanRequest;
 
 /**
@@ -18,24 +22,54 @@ import yalos.core.ledger.PlanRequest;
  * @param outline may be empty while none is drawn
  * @param launch launch point, if given
  * @param epsg the grid asked for; UTM where empty
- * @param cameraId the catalogue's camera this one was taken from
- * @param camera as it was when taken, so that a change in the catalogue changes no plan unasked
- * @param aircraft that carries it
+ * @param cameraId the catalogue's camera the leading one was taken from
+ * @param kit as it was when taken, so that a change in the catalogue changes no plan unasked
  * @param pins of the ledger
  * @param brief what must be delivered
+ * @param notes one line why, by the quantity it is about
  */
 public record BlockFacts(
         Outline outline,
         Optional<LonLat> launch,
         OptionalInt epsg,
         OptionalLong cameraId,
-        Camera camera,
-        Aircraft aircraft,
+        Kit kit,
         Pins pins,
-        Brief brief) {
+        Brief brief,
+        Map<Quantity, String> notes) {
+    public BlockFacts {
+        notes = Map.copyOf(notes);
+    }
 
+    /** A block in which nothing but kit and pins is decided. */
+    public static BlockFacts empty(Optional<LonLat> launch, long cameraId, Kit kit, Pins pins) {
+        return new BlockFacts(
+                Outline.EMPTY,
+                launch,
+                OptionalInt.empty(),
+                OptionalLong.of(cameraId),
+                kit,
+                pins,
+                Brief.EMPTY,
+                Map.of());
+    }
+
+    /** What the core plans from. With a correction link switched on, batteries last as long as they do with it. */
     public PlanRequest request() {
-        return new PlanRequest(camera, aircraft, pins, outline, launch, epsg);
+        Aircraft aircraft = kit.aircraft();
+        Kit flown = brief.positioning().link()
+                ? kit.with(aircraft.with(aircraft.battery().withLinkOn()))
+                : kit;
+        return new PlanRequest(flown, pins, outline, launch, epsg);
+    }
+
+    /** The leading camera. */
+    public Camera camera() {
+        return kit.camera();
+    }
+
+    public Aircraft aircraft() {
+        return kit.aircraft();
     }
 
     /** The job's grid; empty while there is neither a code nor a place. */
@@ -47,30 +81,54 @@ public record BlockFacts(
     }
 
     public BlockFacts with(Pins other) {
-        return new BlockFacts(outline, launch, epsg, cameraId, camera, aircraft, other, brief);
+        return new BlockFacts(outline, launch, epsg, cameraId, kit, other, brief, notes);
     }
 
     public BlockFacts with(Outline other) {
-        return new BlockFacts(other, launch, epsg, cameraId, camera, aircraft, pins, brief);
+        return new BlockFacts(other, launch, epsg, cameraId, kit, pins, brief, notes);
     }
 
     public BlockFacts withLaunch(Optional<LonLat> other) {
-        return new BlockFacts(outline, other, epsg, cameraId, camera, aircraft, pins, brief);
+        return new BlockFacts(outline, other, epsg, cameraId, kit, pins, brief, notes);
     }
 
     public BlockFacts withEpsg(OptionalInt other) {
-        return new BlockFacts(outline, launch, other, cameraId, camera, aircraft, pins, brief);
+        return new BlockFacts(outline, launch, other, cameraId, kit, pins, brief, notes);
     }
 
     public BlockFacts with(Brief other) {
-        return new BlockFacts(outline, launch, epsg, cameraId, camera, aircraft, pins, other);
+        return new BlockFacts(outline, launch, epsg, cameraId, kit, pins, other, notes);
+    }
+
+    public BlockFacts with(Kit other) {
+        return new BlockFacts(outline, launch, epsg, OptionalLong.empty(), other, pins, brief, notes);
     }
 
     public BlockFacts withAircraft(Aircraft other) {
-        return new BlockFacts(outline, launch, epsg, cameraId, camera, other, pins, brief);
+        return new BlockFacts(outline, launch, epsg, cameraId, kit.with(other), pins, brief, notes);
     }
 
+    /** The leading camera, taken from the catalogue. */
     public BlockFacts withCamera(long id, Camera other) {
-        return new BlockFacts(outline, launch, epsg, OptionalLong.of(id), other, aircraft, pins, brief);
+        Kit changed = kit.with(kit.payload().withLeading(other));
+        return new BlockFacts(outline, launch, epsg, OptionalLong.of(id), changed, pins, brief, notes);
+    }
+
+    /** A line why a quantity is what it is; an empty one takes it away. */
+    public BlockFacts withNote(Quantity quantity, String note) {
+        Map<Quantity, String> changed = new EnumMap<>(Quantity.class);
+        changed.putAll(notes);
+        if (note.isBlank()) {
+            changed.remove(quantity);
+        } else {
+            changed.put(quantity, note.strip());
+        }
+        return new BlockFacts(outline, launch, epsg, cameraId, kit, pins, brief, changed);
+    }
+
+    /** Everything of another block but its place: kit, pins, brief and notes. */
+    public BlockFacts withSettingsOf(BlockFacts other) {
+        return new BlockFacts(
+                outline, launch, epsg, other.cameraId, other.kit, other.pins, other.brief, other.notes);
     }
 }

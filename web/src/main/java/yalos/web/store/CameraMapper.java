@@ -7,7 +7,7 @@ import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Select;
 import org.apache.ibatis.annotations.Update;
-import yalos.web.store.FactsJson.CameraRow;
+import yalos.web.store.CameraRow;
 
 /** Rows of the camera catalogue. */
 @Mapper
@@ -23,9 +23,11 @@ public interface CameraMapper {
 
     @Insert("""
             insert into camera (name, pixels_wide, pixels_high, sensor_width_mm, sensor_height_mm, focal_length_mm, shutter,
-                                readout_s, min_interval_s, mount, megabytes_per_photo, card_gigabytes, photos_per_flight)
+                                readout_s, min_interval_s, mount, megabytes_per_photo, card_gigabytes, photos_per_flight,
+                                raw_interval_s, other_lenses_mm)
             values (#{name}, #{pixelsWide}, #{pixelsHigh}, #{sensorWidthMm}, #{sensorHeightMm}, #{focalLengthMm}, #{shutter},
-                    #{readoutS}, #{minIntervalS}, #{mount}, #{megabytesPerPhoto}, #{cardGigabytes}, #{photosPerFlight})
+                    #{readoutS}, #{minIntervalS}, #{mount}, #{megabytesPerPhoto}, #{cardGigabytes}, #{photosPerFlight},
+                    #{rawIntervalS}, #{otherLensesMm})
             """)
     void insert(CameraRow camera);
 
@@ -34,7 +36,8 @@ public interface CameraMapper {
                    sensor_width_mm = #{sensorWidthMm}, sensor_height_mm = #{sensorHeightMm},
                    focal_length_mm = #{focalLengthMm}, shutter = #{shutter}, readout_s = #{readoutS},
                    min_interval_s = #{minIntervalS}, mount = #{mount}, megabytes_per_photo = #{megabytesPerPhoto},
-                   card_gigabytes = #{cardGigabytes}, photos_per_flight = #{photosPerFlight}
+                   card_gigabytes = #{cardGigabytes}, photos_per_flight = #{photosPerFlight},
+                   raw_interval_s = #{rawIntervalS}, other_lenses_mm = #{otherLensesMm}
              where id = #{id}
             """)
     void update(CameraRow camera);

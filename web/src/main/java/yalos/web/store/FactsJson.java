@@ -13,16 +13,15 @@ import java.util.TreeMap;
 import tools.jackson.databind.json.JsonMapper;
 import yalos.core.block.Outline;
 import yalos.core.brief.Brief;
-import yalos.core.brief.Positioning;
+import yalos.core.brief.Crop;
+import yalos.core.brief.Day;
+import yalos.core.brief.Site;
+import yalos.core.kit.Positioning;
 import yalos.core.brief.Priority;
 import yalos.core.brief.Purpose;
 import yalos.core.brief.Surface;
-import yalos.core.camera.Camera;
-import yalos.core.camera.Mount;
-import yalos.core.camera.Sensor;
-import yalos.core.camera.Shutter;
 import yalos.core.geodesy.LonLat;
-import yalos.core.kit.Aircraft;
+import yalos.core.kit.Kit;
 import yalos.core.ledger.Pins;
 import yalos.core.ledger.Quantity;
 import yalos.core.units.Measure;
@@ -43,10 +42,10 @@ public final class FactsJson {
             double[] launch,
             Integer epsg,
             Long cameraId,
-            CameraRow camera,
-            Aircraft aircraft,
+            Kit kit,
             Map<String, String> pins,
-            StoredBrief brief) {}
+            StoredBrief brief,
+            Map<String, String> notes) {}
 
     private record StoredBrief(
             Purpose purpose,
@@ -60,6 +59,9 @@ public final class FactsJson {
             String delivery,
             String client,
             String due,
+            Site site,
+            Crop crop,
+            Day day,
             Map<String, Brief.Ruling> rulings) {
 
         static StoredBrief of(Brief brief) {
@@ -75,6 +77,9 @@ public final class FactsJson {
                     brief.delivery(),
                     brief.client(),
                     brief.due().map(LocalDate::toString).orElse(null),
+                    brief.site(),
+                    brief.crop(),
+                    brief.day(),
                     new TreeMap<>(brief.rulings()));
         }
 
@@ -91,6 +96,9 @@ public final class FactsJson {
                     delivery,
                     client,
                     Optional.ofNullable(due).map(LocalDate::parse),
+                    site,
+                    crop,
+                    day,
                     rulings);
         }
 
@@ -108,6 +116,8 @@ public final class FactsJson {
     public static String write(BlockFacts facts) {
         Map<String, String> pins = new LinkedHashMap<>();
         facts.pins().asMap().forEach((quantity, value) -> pins.put(quantity.key(), value.asTyped()));
+        Map<String, String> notes = new LinkedHashMap<>();
+        new TreeMap<>(facts.notes()).forEach((quantity, note) -> notes.put(quantity.key(), note));
         return JSON.writeValueAsString(new Stored(
                 SHAPE,
                 facts.outline().parts().stream()
@@ -120,10 +130,10 @@ public final class FactsJson {
                         .orElse(null),
                 facts.epsg().isPresent() ? facts.epsg().getAsInt() : null,
                 facts.cameraId().isPresent() ? facts.cameraId().getAsLong() : null,
-                CameraRow.of(facts.cameraId().orElse(0), facts.camera()),
-                facts.aircraft(),
+                facts.kit(),
                 pins,
-                StoredBrief.of(facts.brief())));
+                StoredBrief.of(facts.brief()),
+                notes));
     }
 
     public static BlockFacts read(String text) {
@@ -137,6 +147,8 @@ public final class FactsJson {
                                         key,
                                         typed,
                                         quantity.kind().choices().get(0).unit()))));
+        Map<Quantity, String> notes = new EnumMap<>(Quantity.class);
+        stored.notes().forEach((key, note) -> Quantity.ofKey(key).ifPresent(quantity -> notes.put(quantity, note)));
         return new BlockFacts(
                 new Outline(stored.outline().stream()
                         .map(part -> new Outline.Part(
@@ -146,10 +158,10 @@ public final class FactsJson {
                 Optional.ofNullable(stored.launch()).map(FactsJson::corner),
                 stored.epsg() == null ? OptionalInt.empty() : OptionalInt.of(stored.epsg()),
                 stored.cameraId() == null ? OptionalLong.empty() : OptionalLong.of(stored.cameraId()),
-                stored.camera().camera(),
-                stored.aircraft(),
+                stored.kit(),
                 Pins.of(pins),
-                stored.brief() == null ? Brief.EMPTY : stored.brief().brief());
+                stored.brief().brief(),
+                notes);
     }
 
     private static List<double[]> pairs(List<LonLat> ring) {
@@ -164,56 +176,5 @@ public final class FactsJson {
 
     private static LonLat corner(double[] pair) {
         return LonLat.of(pair[0], pair[1]);
-    }
-
-    /** A camera in the units of catalogues: millimetres, megabytes. Both the stored form and the row of the table. */
-    public record CameraRow(
-            long id,
-            String name,
-            int pixelsWide,
-            int pixelsHigh,
-            double sensorWidthMm,
-            double sensorHeightMm,
-            double focalLengthMm,
-            String shutter,
-            double readoutS,
-            double minIntervalS,
-            String mount,
-            double megabytesPerPhoto,
-            double cardGigabytes,
-            int photosPerFlight) {
-
-        public static CameraRow of(long id, Camera camera) {
-            return new CameraRow(
-                    id,
-                    camera.name(),
-                    camera.sensor().pixelsWide(),
-                    camera.sensor().pixelsHigh(),
-                    rounded(camera.sensor().widthM() * 1000),
-                    rounded(camera.sensor().heightM() * 1000),
-                    rounded(camera.focalLengthM() * 1000),
-                    camera.shutter().kind().name(),
-                    camera.shutter().readoutS(),
-                    camera.minIntervalS(),
-                    camera.mount().name(),
-                    rounded(camera.storage().bytesPerPhoto() / 1e6),
-                    rounded(camera.storage().cardBytes() / 1e9),
-                    camera.storage().photosPerFlight());
-        }
-
-        private static double rounded(double figure) {
-            return Math.round(figure * 1e9) / 1e9;
-        }
-
-        public Camera camera() {
-            return new Camera(
-                    name,
-                    Sensor.ofMillimetres(pixelsWide, pixelsHigh, sensorWidthMm, sensorHeightMm),
-                    focalLengthMm / 1000,
-                    new Shutter(Shutter.Kind.valueOf(shutter), readoutS),
-                    minIntervalS,
-                    Mount.valueOf(mount),
-                    Camera.Storage.of(megabytesPerPhoto, cardGigabytes, photosPerFlight));
-        }
     }
 }

@@ -1,4 +1,4 @@
-package yalos.core.brief;
+package yalos.core.kit;
 
 /**
  * How the camera's positions are known. Accuracies are one standard deviation of a position in metres, typical of the mode
@@ -23,6 +23,11 @@ public enum Positioning {
 
     public String words() {
         return words;
+    }
+
+    /** Whether the aircraft needs a correction link in flight. */
+    public boolean link() {
+        return this == RTK_NETWORK || this == RTK_BASE;
     }
 
     public double horizontalM() {

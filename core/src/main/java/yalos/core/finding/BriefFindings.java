@@ -1,0 +1,110 @@
+package yalos.core.finding;
+
+import static yalos.core.finding.Finding.Level.*;
+
+import yalos.core.brief.Brief;
+import yalos.core.brief.Contradictions;
+import yalos.core.brief.Purpose;
+import yalos.core.kit.Positioning;
+import yalos.core.ledger.BlockPlan;
+import yalos.core.ledger.Quantity;
+
+/** What of the brief does this plan, this kit or this day not keep? */
+final class BriefFindings {
+    /** What clients call survey grade: a tenth of a foot, rounded up (common practice). */
+    private static final double SURVEY_GRADE_M = 0.05;
+
+    private BriefFindings() {}
+
+    static void collect(Brief brief, BlockPlan plan, Collected found) {
+        Contradictions.of(brief, plan, found.units())
+                .forEach(contradiction -> found.add(
+                        MIND,
+                        contradiction.key(),
+                        contradiction.sentence(),
+                        contradiction.mend().stream()
+                                .map(pin -> new Remedy("Pin " + pin.value().asTyped(), pin.quantity(), pin.value()))
+                                .toArray(Remedy[]::new)));
+        positioning(brief, plan, found);
+        calibration(brief, plan, found);
+        speedForAccuracy(brief, plan, found);
+        day(brief, plan, found);
+        scannerMissing(brief, plan, found);
+    }
+
+    private static void positioning(Brief brief, BlockPlan plan, Collected found) {
+        Positioning able = plan.request().aircraft().positioning();
+        Positioning wanted = brief.positioning();
+        boolean better = wanted != Positioning.CONTROL && wanted.horizontalM() < able.horizontalM() - 1e-9;
+        if (better && brief.purpose().isPresent()) {
+            found.add(
+                    MIND,
+                    "positioning-missing",
+                    "The brief counts on %s, good to %s; this aircraft offers %s, good to %s. Lay control points, or take another kit."
+                            .formatted(
+                                    wanted.words(),
+                                    found.length(wanted.horizontalM()),
+                                    able.words(),
+                                    found.length(able.horizontalM())));
+        }
+    }
+
+    private static void calibration(Brief brief, BlockPlan plan, Collected found) {
+        boolean surveyGrade = brief.horizontalM().orElse(1) <= SURVEY_GRADE_M;
+        int heads = plan.request().kit().payload().heads().size();
+        if (surveyGrade && heads > 1) {
+            found.add(
+                    MIND,
+                    "calibration",
+                    "%s is asked for, and the payload has %d heads; payloads of several heads seldom keep a calibration stable enough for survey grade."
+                            .formatted(found.length(brief.horizontalM().getAsDouble()), heads));
+        }
+    }
+
+    /** On a short flight at high accuracy, half the speed is cheap. */
+    private static void speedForAccuracy(Brief brief, BlockPlan plan, Collected found) {
+        double speed = plan.design().speedMps();
+        double minutes = plan.layout().flightTimeS() / 60;
+        double more = plan.layout().strips().stream()
+                        .mapToDouble(strip -> strip.lengthM())
+                        .sum()
+                / speed
+                / 60;
+        double left = plan.request().aircraft().battery().usableMinutes() - minutes;
+        boolean fine = brief.verticalM().orElse(1) <= SURVEY_GRADE_M;
+        if (fine && more <= left && speed > 4 && !plan.request().pins().has(Quantity.SPEED)) {
+            double half = Math.round(speed * 5) / 10.0;
+            found.add(
+                    NOTE,
+                    "half-speed",
+                    "Heights to %s are asked for and the block is small: at half the speed it takes about %.0f min more, still on one battery set, and blur halves."
+                            .formatted(found.length(brief.verticalM().getAsDouble()), more),
+                    found.remedy("Fly at " + found.text(Quantity.SPEED, half), Quantity.SPEED, half));
+        }
+    }
+
+    private static void day(Brief brief, BlockPlan plan, Collected found) {
+        if (brief.purpose().isEmpty()) {
+            return;
+        }
+        double total = brief.day().totalMinutes(plan.layout().flightTimeS() / 60, plan.batterySets());
+        if (total > brief.day().dayMinutes()) {
+            found.add(
+                    MIND,
+                    "day-too-long",
+                    "The day takes %.1f h with travel, set-up, targets and battery changes; %.1f h are planned."
+                            .formatted(total / 60, brief.day().dayMinutes() / 60));
+        }
+    }
+
+    private static void scannerMissing(Brief brief, BlockPlan plan, Collected found) {
+        boolean lidar =
+                brief.purpose().filter(purpose -> purpose == Purpose.LIDAR).isPresent();
+        if (lidar && !plan.request().kit().payload().scannerLeads()) {
+            found.add(
+                    MIND,
+                    "no-scanner",
+                    "The brief asks for lidar and the kit carries no scanner: 0 points will be measured by it. Choose a kit with one.");
+        }
+    }
+}

@@ -1,0 +1,66 @@
+package yalos.core.finding;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import yalos.core.ledger.Quantity;
+import yalos.core.units.Measure;
+import yalos.core.units.UnitChoice;
+import yalos.core.units.UnitKind;
+
+/** Gathers findings and words their figures in the operator's units. */
+final class Collected {
+    private final UnitChoice units;
+    private final List<Finding> found = new ArrayList<>();
+
+    Collected(UnitChoice units) {
+        this.units = units;
+    }
+
+    UnitChoice units() {
+        return units;
+    }
+
+    void add(Finding.Level level, String key, String sentence, Remedy... remedies) {
+        found.add(new Finding(level, key, sentence, Optional.empty(), List.of(remedies)));
+    }
+
+    /**
+     * @param place in the block's plane
+     */
+    void addAt(Finding.Level level, String key, String sentence, double[] place, List<Remedy> remedies) {
+        found.add(new Finding(level, key, sentence, Optional.of(place), remedies));
+    }
+
+    /** The worst first. */
+    List<Finding> sorted() {
+        return found.stream().sorted(Comparator.comparing(Finding::level)).toList();
+    }
+
+    Remedy remedy(String label, Quantity quantity, double si) {
+        return new Remedy(label, quantity, Measure.ofSi(si, units.unit(quantity.kind())));
+    }
+
+    String text(Quantity quantity, double si) {
+        return units.text(quantity.kind(), si);
+    }
+
+    String text(UnitKind kind, double si) {
+        return units.text(kind, si);
+    }
+
+    String height(double m) {
+        return units.text(UnitKind.HEIGHT, m);
+    }
+
+    /** A short length: as a GSD below half a metre, as a distance above. */
+    String length(double m) {
+        return m < 0.5 ? units.text(UnitKind.GSD, m) : units.text(UnitKind.DISTANCE, m);
+    }
+
+    static String percent(double share) {
+        return String.format(Locale.ROOT, share < 0.0995 ? "%.1f %%" : "%.0f %%", share * 100);
+    }
+}

@@ -1,0 +1,213 @@
+package yalos.core.finding;
+
+import static yalos.core.finding.Finding.Level.*;
+import static yalos.core.ledger.Quantity.*;
+
+import java.util.List;
+import yalos.core.camera.Camera;
+import yalos.core.kit.Aircraft;
+import yalos.core.kit.Payload;
+import yalos.core.ledger.BlockPlan;
+import yalos.core.ledger.CameraCard;
+import yalos.core.ledger.WhatIf;
+import yalos.core.units.Measure;
+import yalos.core.units.Unit;
+import yalos.core.units.UnitKind;
+
+/** What would a practitioner say about the kit for this plan? */
+final class KitFindings {
+    private static final double SLOW_MPS = 2;
+    private static final double SKEW_WORTH_SAYING_PX = 1;
+
+    private final BlockPlan plan;
+    private final Collected found;
+
+    private KitFindings(BlockPlan plan, Collected found) {
+        this.plan = plan;
+        this.found = found;
+    }
+
+    static void collect(BlockPlan plan, Collected found) {
+        KitFindings findings = new KitFindings(plan, found);
+        findings.camera();
+        findings.heads();
+        findings.scanner();
+        findings.shutter();
+        findings.raw();
+        findings.storage();
+        findings.batteries();
+        findings.pace();
+        findings.wind();
+    }
+
+    private Payload payload() {
+        return plan.request().kit().payload();
+    }
+
+    private void camera() {
+        plan.request().camera().doubts().forEach(doubt -> found.add(MIND, "camera-" + doubt.field(), doubt.question()));
+    }
+
+    private void heads() {
+        double least = payload().leastHeightM();
+        double height = plan.design().scale().heightM();
+        if (height < least - 1e-9) {
+            found.add(
+                    MIND,
+                    "least-height",
+                    "The plan flies at %s; below %s the heads of this payload see the ground from too different places, and their pictures no longer register."
+                            .formatted(found.height(height), found.height(least)),
+                    found.remedy("Fly at " + found.height(least), HEIGHT, least));
+        }
+        if (payload().intervalsDiffer()) {
+            found.add(
+                    NOTE,
+                    "head-intervals",
+                    "The heads of this payload differ in how soon they can be released again; the slowest, %s, counts for all."
+                            .formatted(found.text(UnitKind.INTERVAL, payload().slowestIntervalS())));
+        }
+    }
+
+    private void scanner() {
+        payload().scanner().ifPresent(scanner -> {
+            double height = plan.design().scale().heightM();
+            double range = scanner.edgeRangeM(height);
+            if (range > scanner.maxRangeM()) {
+                double most = height * scanner.maxRangeM() / range;
+                found.add(
+                        STOP,
+                        "scanner-range",
+                        "At the edge of the swath the ground is %s away; the scanner reaches %s."
+                                .formatted(
+                                        found.text(UnitKind.DISTANCE, range),
+                                        found.text(UnitKind.DISTANCE, scanner.maxRangeM())),
+                        found.remedy("Fly at " + found.height(Math.floor(most)), HEIGHT, Math.floor(most)));
+            }
+            double soonest = plan.design().speedMps() * payload().slowestIntervalS();
+            if (plan.design().baseM() <= soonest * (1 + 1e-9) && plan.design().baseM() > 0) {
+                found.add(
+                        NOTE,
+                        "riding-camera",
+                        "The camera that rides along keeps up %s forward overlap at this speed; it does not hold the scanner up."
+                                .formatted(Collected.percent(plan.design().forwardOverlap())));
+            }
+        });
+    }
+
+    private void shutter() {
+        double skew = CameraCard.rollingPx(plan);
+        if (!payload().scannerLeads() && skew > SKEW_WORTH_SAYING_PX) {
+            found.add(
+                    MIND,
+                    "rolling-shutter",
+                    "The rolling shutter skews each picture by %.1f pixels at %s; a mechanical or global shutter does not."
+                            .formatted(skew, found.text(SPEED, plan.design().speedMps())),
+                    found.remedy(
+                            "Fly at "
+                                    + found.text(SPEED, Math.floor(plan.design().speedMps() / skew * 10) / 10),
+                            SPEED,
+                            Math.floor(plan.design().speedMps() / skew * 10) / 10));
+        }
+    }
+
+    private void raw() {
+        Camera.Storage storage = plan.request().camera().storage();
+        double interval = plan.design().intervalS();
+        if (storage.hasRaw()
+                && storage.rawIntervalS() > interval + 1e-9
+                && !payload().scannerLeads()) {
+            found.add(
+                    NOTE,
+                    "raw-interval",
+                    "Raw files need %s between photos; the plan gives %s. Record JPEG, or hold the interval."
+                            .formatted(found.text(INTERVAL, storage.rawIntervalS()), found.text(INTERVAL, interval)),
+                    found.remedy(
+                            "Photo every " + found.text(INTERVAL, storage.rawIntervalS()),
+                            INTERVAL,
+                            storage.rawIntervalS()));
+        }
+    }
+
+    private void storage() {
+        Camera.Storage storage = plan.request().camera().storage();
+        double room = Math.floor(storage.cardBytes() / storage.bytesPerPhoto());
+        double most = Math.min(room, storage.photosPerFlight());
+        if (plan.photos() <= most) {
+            return;
+        }
+        String whose = room < storage.photosPerFlight() ? "the card holds" : "the camera takes";
+        Measure hold = Measure.of(most, Unit.COUNT);
+        BlockPlan fitting = BlockPlan.over(
+                plan.block(), plan.request().with(plan.request().pins().pinned(PHOTOS, hold)));
+        Remedy[] coarser = fitting.solution().holds()
+                ? new Remedy[] {new Remedy("Hold " + (int) most + " photos", PHOTOS, hold)}
+                : new Remedy[0];
+        found.add(
+                MIND,
+                "photos-beyond-limit",
+                "The plan takes %d photos, %.1f GB; %s %.0f."
+                        .formatted(plan.photos(), plan.storageBytes() / 1e9, whose, most),
+                coarser);
+    }
+
+    private void batteries() {
+        int carried = plan.request().aircraft().battery().sets();
+        if (plan.batterySets() > carried) {
+            found.add(
+                    MIND,
+                    "batteries",
+                    "The flight of %s takes %d battery sets; %d are carried."
+                            .formatted(
+                                    found.text(FLIGHT_TIME, plan.layout().flightTimeS()), plan.batterySets(), carried),
+                    new Remedy("Hold " + carried + " sets", BATTERY_SETS, Measure.of(carried, Unit.COUNT)));
+        }
+    }
+
+    private void pace() {
+        plan.request().pins().si(SPEED).ifPresent(asked -> {
+            if (asked < SLOW_MPS) {
+                found.add(
+                        NOTE,
+                        "slow",
+                        "%s is slower than is usual; below %s time and battery go into standing in the air."
+                                .formatted(found.text(SPEED, asked), found.text(SPEED, SLOW_MPS)));
+            }
+        });
+    }
+
+    private void wind() {
+        plan.wind().ifPresent(wind -> {
+            Aircraft aircraft = plan.request().aircraft();
+            if (wind.speedMps() > aircraft.windLimitMps()) {
+                found.add(
+                        STOP,
+                        "wind-limit",
+                        "Wind of %s is over the aircraft's limit of %s. Do not fly; measure it at the ground before each take-off."
+                                .formatted(
+                                        found.text(WIND, wind.speedMps()), found.text(WIND, aircraft.windLimitMps())));
+                return;
+            }
+            List<WhatIf.InWind> schools = WhatIf.of(plan).inWind();
+            WhatIf.InWind planned = schools.get(0);
+            if (!planned.feasible()) {
+                found.add(
+                        STOP,
+                        "wind-track",
+                        "In a wind of %s the aircraft cannot hold the strips' direction of %s."
+                                .formatted(
+                                        found.text(WIND, wind.speedMps()),
+                                        found.text(DIRECTION, planned.directionRad())));
+            } else if (wind.speedMps() > yalos.core.wind.Wind.NEGLIGIBLE_MPS) {
+                found.add(
+                        NOTE,
+                        "wind",
+                        "In a wind of %s strips are flown at %s to %s, crabbing up to %.0f°. Release by distance, so that the overlap does not change with the wind."
+                                .formatted(
+                                        found.text(WIND, wind.speedMps()),
+                                        found.text(SPEED, planned.slowMps()),
+                                        found.text(SPEED, planned.fastMps()),
+                                        Math.toDegrees(planned.crabRad())));
+            }
+        });
+    }
+}
