@@ -49,6 +49,24 @@ document.body.addEventListener("htmx:afterSettle", () => {
   typing = null;
 });
 
+// What was opened is brought into sight: a reason, or the what-if.
+function showOpened() {
+  const opened = document.querySelector("#book .fold[aria-expanded='true']") || document.querySelector("#book .reason");
+  const page = opened && opened.closest(".book-page");
+  if (!page) return;
+  const sticky = page.querySelector(".cost");
+  const below = opened.getBoundingClientRect().bottom - page.getBoundingClientRect().bottom + (sticky && !sticky.contains(opened) ? sticky.offsetHeight : 0);
+  const wanted = opened.classList.contains("fold") ? opened.getBoundingClientRect().top - page.getBoundingClientRect().top - 40 : below;
+  if (wanted > 0) page.scrollTop += wanted;
+}
+let openedBefore = "";
+document.body.addEventListener("htmx:afterSettle", () => {
+  const now = new URLSearchParams(location.search).get("why") || "";
+  if (now && now !== openedBefore) showOpened();
+  openedBefore = now;
+});
+showOpened();
+
 // Nudges: steps gather while a finger is quick and go off together.
 const steps = new Map();
 let timer = 0;

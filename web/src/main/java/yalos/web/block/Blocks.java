@@ -79,6 +79,27 @@ public class Blocks {
         return open(id);
     }
 
+    /**
+     * Goes to any step that is kept; the steps after it stay until something is changed.
+     *
+     * @throws NotThere when there is no such step
+     */
+    @Transactional
+    public OpenBlock goTo(long id, long version, int seq) {
+        JobMapper.BlockRow row = present(id, version, "step " + seq);
+        rows.stepLabel(id, seq).orElseThrow(() -> new NotThere("There is no step " + seq + " any more."));
+        move(row, seq, "step " + seq);
+        return open(id);
+    }
+
+    /** Which step a block stands at. */
+    @Transactional(readOnly = true)
+    public int headOf(long id) {
+        return rows.block(id)
+                .orElseThrow(() -> new NotThere("There is no block " + id + "."))
+                .head();
+    }
+
     private JobMapper.BlockRow present(long id, long version, String wanted) {
         JobMapper.BlockRow row = rows.block(id).orElseThrow(() -> new NotThere("There is no block " + id + "."));
         if (row.version() != version) {

@@ -8,10 +8,13 @@ import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
 import yalos.core.brief.Advice;
 import yalos.core.brief.Brief;
-import yalos.core.kit.Positioning;
+import yalos.core.brief.Crop;
+import yalos.core.brief.PackList;
 import yalos.core.brief.Priority;
 import yalos.core.brief.Purpose;
+import yalos.core.brief.Site;
 import yalos.core.brief.Surface;
+import yalos.core.kit.Positioning;
 import yalos.core.ledger.BlockPlan;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
@@ -65,6 +68,34 @@ class BriefBook implements StageBook {
                         .map(advice -> row(advice, facts))
                         .toList());
         model.addAttribute("chain", chain(brief, opened.planned(), units));
+        model.addAttribute("difficulties", Site.Difficulty.values());
+        model.addAttribute("cropStages", Crop.Stage.values());
+        model.addAttribute("cropUses", Crop.Use.values());
+        model.addAttribute("plant", length(brief.crop().plantM(), units));
+        model.addAttribute(
+                "crop",
+                brief.purpose()
+                        .filter(purpose -> purpose == Purpose.CROP_INDEX || purpose == Purpose.STAND_COUNT)
+                        .isPresent());
+        opened.planned().whole().map(Planned.Whole::plan).ifPresent(plan -> {
+            model.addAttribute("day", day(brief, plan, units));
+            model.addAttribute("pack", PackList.of(brief, plan));
+            model.addAttribute("schools", Schools.of(plan, units));
+        });
+    }
+
+    /** How the day is spent, with its sum at the end. */
+    private static List<Link> day(Brief brief, BlockPlan plan, UnitChoice units) {
+        double flying = plan.layout().flightTimeS() / 60;
+        List<Link> lines = new ArrayList<>();
+        brief.day()
+                .entries(flying, plan.batterySets())
+                .forEach(entry ->
+                        lines.add(new Link(entry.what(), units.text(UnitKind.DURATION, entry.minutes() * 60))));
+        lines.add(new Link(
+                "in all, of %.1f h".formatted(brief.day().dayMinutes() / 60),
+                units.text(UnitKind.DURATION, brief.day().totalMinutes(flying, plan.batterySets()) * 60)));
+        return lines;
     }
 
     private static String length(OptionalDouble m, UnitChoice units) {

@@ -1,6 +1,5 @@
 package yalos.web.brief;
 
-import java.util.HashMap;
 import java.util.Map;
 import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.PathVariable;

@@ -2,15 +2,20 @@ package yalos.web.brief;
 
 import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
+import java.util.EnumSet;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.Set;
 import yalos.core.brief.Brief;
-import yalos.core.kit.Positioning;
+import yalos.core.brief.Crop;
+import yalos.core.brief.Day;
 import yalos.core.brief.Priority;
 import yalos.core.brief.Purpose;
+import yalos.core.brief.Site;
 import yalos.core.brief.Surface;
 import yalos.core.fault.InputFault;
+import yalos.core.kit.Positioning;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
 
@@ -74,7 +79,38 @@ final class BriefForm {
                 form.getOrDefault("delivery", "").strip(),
                 form.getOrDefault("client", "").strip(),
                 date(form.getOrDefault("due", "")),
+                site(form),
+                new Crop(
+                        choice(Crop.Stage.class, form, "cropStage").orElse(Crop.Stage.NONE),
+                        length(form, "plant", Unit.CENTIMETRE),
+                        choice(Crop.Use.class, form, "cropUse").orElse(Crop.Use.SCOUTING)),
+                new Day(
+                        minutes(form, "travel", before.day().travelMinutes()),
+                        minutes(form, "setUp", before.day().setUpMinutes()),
+                        (int) Math.round(
+                                figure(form, "targets", Unit.COUNT, before.day().targets())),
+                        minutes(form, "perTarget", before.day().minutesPerTarget()),
+                        minutes(form, "dayLength", before.day().dayMinutes())),
                 before.rulings());
+    }
+
+    private static Site site(Map<String, String> form) {
+        Set<Site.Difficulty> difficulties = EnumSet.noneOf(Site.Difficulty.class);
+        for (Site.Difficulty difficulty : Site.Difficulty.values()) {
+            if (form.containsKey("site-" + difficulty.name())) {
+                difficulties.add(difficulty);
+            }
+        }
+        return new Site(form.containsKey("bareEarth"), form.containsKey("vegetation"), difficulties);
+    }
+
+    private static double minutes(Map<String, String> form, String key, double otherwise) {
+        return figure(form, key, Unit.MINUTE, otherwise * 60) / 60;
+    }
+
+    private static double figure(Map<String, String> form, String key, Unit unit, double otherwise) {
+        String text = form.getOrDefault(key, "");
+        return text.isBlank() ? otherwise : Measure.typed(key, text, unit).si();
     }
 
     private static OptionalDouble length(Map<String, String> form, String key, Unit unit) {

@@ -47,7 +47,7 @@ class PrintController {
         List<Finding> findings = page.findings(block, planned, units);
         model.addAttribute("block", block);
         model.addAttribute("camera", block.facts().camera().name());
-        model.addAttribute("ledger", LedgerView.plain(block.facts().pins(), planned, units));
+        model.addAttribute("ledger", LedgerView.plain(block.facts(), planned, units));
         model.addAttribute("findings", findings);
         model.addAttribute(
                 "svg",

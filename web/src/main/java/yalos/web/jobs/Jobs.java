@@ -1,22 +1,20 @@
 package yalos.web.jobs;
 
+import java.util.List;
 import java.util.Optional;
-import java.util.OptionalInt;
-import java.util.OptionalLong;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import yalos.core.block.Outline;
-import yalos.core.brief.Brief;
 import yalos.core.fault.InputFault;
 import yalos.core.geodesy.LonLat;
 import yalos.core.kit.Aircraft;
 import yalos.core.kit.Kit;
 import yalos.core.ledger.Pins;
+import yalos.web.history.Templates;
 import yalos.web.shell.NotThere;
 import yalos.web.store.BlockFacts;
 import yalos.web.store.CameraMapper;
-import yalos.web.store.FactsJson;
 import yalos.web.store.CameraRow;
+import yalos.web.store.FactsJson;
 import yalos.web.store.JobMapper;
 
 /** Makes, names, copies and deletes jobs and blocks. */
@@ -28,7 +26,10 @@ public class Jobs {
     private final JobMapper rows;
     private final CameraMapper cameras;
 
-    Jobs(JobMapper rows, CameraMapper cameras) {
+    private final Templates templates;
+
+    Jobs(JobMapper rows, CameraMapper cameras, Templates templates) {
+        this.templates = templates;
         this.rows = rows;
         this.cameras = cameras;
     }
@@ -45,13 +46,36 @@ public class Jobs {
         refuseTakenJob(checked, 0);
         rows.insertJob(checked);
         long job = rows.jobNamed(checked).orElseThrow();
+        return addBlock(job, "Block A", usualFacts(launch), "new block");
+    }
+
+    private BlockFacts usualFacts(Optional<LonLat> launch) {
         CameraRow camera = cameras.all().stream()
                 .findFirst()
                 .orElseThrow(() -> new InputFault("camera", "none", "The catalogue has no camera. Make one first."));
         CameraRow usual = cameras.byId(1).orElse(camera);
         Kit kit = Kit.of(Aircraft.smallMultirotor(), usual.camera());
-        BlockFacts facts = BlockFacts.empty(launch, usual.id(), kit, Pins.ofGsd(USUAL_GSD_CM));
-        return addBlock(job, "Block A", facts, "new block");
+        return BlockFacts.empty(launch, usual.id(), kit, Pins.ofGsd(USUAL_GSD_CM));
+    }
+
+    /**
+     * A new block of a job, at the place of the others, with the usual settings or those of a template.
+     *
+     * @param template 0 for none
+     */
+    @Transactional
+    public long addBlock(long job, String name, long template) {
+        List<JobMapper.BlockRow> others = rows.blocksOf(job);
+        Optional<LonLat> place = others.stream()
+                .map(row -> FactsJson.read(row.facts()))
+                .map(facts -> facts.launch()
+                        .or(() -> facts.outline().isEmpty()
+                                ? Optional.empty()
+                                : Optional.of(facts.outline().middle())))
+                .flatMap(Optional::stream)
+                .findFirst();
+        BlockFacts facts = usualFacts(place);
+        return addBlock(job, name, template == 0 ? facts : templates.applied(template, facts), "new block");
     }
 
     /** Adds a block with the given facts as its first step. */

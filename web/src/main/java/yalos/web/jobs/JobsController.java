@@ -18,6 +18,7 @@ import yalos.core.units.UnitKind;
 import yalos.web.block.Blocks;
 import yalos.web.block.OpenBlock;
 import yalos.web.block.PlanDesk;
+import yalos.web.history.Templates;
 import yalos.web.sheet.Thumbnail;
 import yalos.web.shell.NotThere;
 import yalos.web.shell.Preferences;
@@ -31,8 +32,11 @@ class JobsController {
     private final Blocks blocks;
     private final PlanDesk desk;
     private final Preferences preferences;
+    private final Templates templates;
 
-    JobsController(Jobs jobs, JobMapper rows, Blocks blocks, PlanDesk desk, Preferences preferences) {
+    JobsController(
+            Jobs jobs, JobMapper rows, Blocks blocks, PlanDesk desk, Preferences preferences, Templates templates) {
+        this.templates = templates;
         this.jobs = jobs;
         this.rows = rows;
         this.blocks = blocks;
@@ -109,12 +113,19 @@ class JobsController {
     String job(@PathVariable long id, Model model) {
         JobMapper.JobRow job = rows.job(id).orElseThrow(() -> new NotThere("There is no such job; it may be deleted."));
         model.addAttribute("job", job);
+        model.addAttribute("templates", templates.all());
         model.addAttribute(
                 "blocks",
                 blocks.ofJob(id).stream()
                         .map(block -> view(block, preferences.units()))
                         .toList());
         return "jobs/job";
+    }
+
+    @PostMapping("/jobs/{id}/blocks")
+    String addBlock(@PathVariable long id, @RequestParam String name, @RequestParam(defaultValue = "0") long template) {
+        rows.job(id).orElseThrow(() -> new NotThere("There is no such job; it may be deleted."));
+        return "redirect:/blocks/" + jobs.addBlock(id, name, template) + "/ground";
     }
 
     @PostMapping("/jobs/{id}/rename")

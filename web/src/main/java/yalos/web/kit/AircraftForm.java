@@ -1,80 +1,88 @@
 package yalos.web.kit;
 
-import java.math.BigDecimal;
+import java.util.Arrays;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import yalos.core.fault.InputFault;
 import yalos.core.kit.Aircraft;
+import yalos.core.kit.AircraftKind;
 import yalos.core.kit.Battery;
-import yalos.core.units.Measure;
+import yalos.core.kit.Positioning;
 import yalos.core.units.Unit;
 
-/** An aircraft's figures as the Kit page has them, and back. Figures may be typed with any unit of their kind. */
+/** An aircraft's figures as a form has them, and back. Figures may be typed with any unit of their kind. */
 final class AircraftForm {
     private AircraftForm() {}
 
-    /** One line of the form. */
-    public record Field(String key, String label, String value, String unit) {}
-
-    static List<Field> fields(Aircraft aircraft) {
+    static List<FormField> fields(Aircraft aircraft) {
         Battery battery = aircraft.battery();
         String measured = battery.measured()
-                .map(use -> plain(use.share() * 100) + " % in " + plain(use.minutes()) + " min")
+                .map(use -> Typed.plain(use.share() * 100) + " % in " + Typed.plain(use.minutes()) + " min")
                 .orElse("");
         return List.of(
-                new Field("name", "Kind", aircraft.name(), ""),
-                new Field("maxSpeed", "Fastest while mapping", plain(aircraft.maxSpeedMps()), "m/s"),
-                new Field("acceleration", "Acceleration", plain(aircraft.accelerationMps2()), "m/s²"),
-                new Field("turnSpeed", "Speed in turns", plain(aircraft.turnSpeedMps()), "m/s"),
-                new Field("climb", "Climb", plain(aircraft.climbMps()), "m/s"),
-                new Field("descent", "Descent", plain(aircraft.descentMps()), "m/s"),
-                new Field("nominal", "Endurance, nominal", plain(battery.nominalMinutes()), "min"),
-                new Field("health", "Left of it with age", plain(battery.health() * 100), "%"),
-                new Field("measured", "Measured use", measured, ""),
-                new Field("reserve", "Reserve at landing", plain(battery.reserve() * 100), "%"),
-                new Field("sets", "Battery sets carried", String.valueOf(battery.sets()), ""));
+                FormField.text("name", "Name, by class", aircraft.name(), ""),
+                FormField.choice(
+                        "kind",
+                        "Kind",
+                        aircraft.kind().name(),
+                        Arrays.stream(AircraftKind.values())
+                                .map(kind -> new FormField.Choice(kind.name(), kind.words()))
+                                .toList()),
+                FormField.text("maxSpeed", "Fastest while mapping", Typed.plain(aircraft.maxSpeedMps()), "m/s"),
+                FormField.text("transit", "Out and home", Typed.plain(aircraft.transitMps()), "m/s"),
+                FormField.text("acceleration", "Acceleration", Typed.plain(aircraft.accelerationMps2()), "m/s²"),
+                FormField.text("turnSpeed", "Speed in turns", Typed.plain(aircraft.turnSpeedMps()), "m/s"),
+                FormField.text("bank", "Bank in turns, wings", Typed.plain(Math.toDegrees(aircraft.bankRad())), "°"),
+                FormField.text("climb", "Climb", Typed.plain(aircraft.climbMps()), "m/s"),
+                FormField.text("descent", "Descent", Typed.plain(aircraft.descentMps()), "m/s"),
+                FormField.text("wind", "Wind limit, at the ground", Typed.plain(aircraft.windLimitMps()), "m/s"),
+                FormField.text("weather", "Weather class", aircraft.weatherClass(), ""),
+                FormField.choice(
+                        "positioning",
+                        "Best positions by",
+                        aircraft.positioning().name(),
+                        Arrays.stream(Positioning.values())
+                                .filter(mode -> mode != Positioning.CONTROL)
+                                .map(mode -> new FormField.Choice(mode.name(), mode.words()))
+                                .toList()),
+                FormField.text("nominal", "Endurance, nominal", Typed.plain(battery.nominalMinutes()), "min"),
+                FormField.text(
+                        "rtk",
+                        "with the RTK link on",
+                        battery.rtkMinutes().map(Typed::plain).orElse(""),
+                        "min"),
+                FormField.text("health", "Left of it with age", Typed.plain(battery.health() * 100), "%"),
+                FormField.text("measured", "Measured use", measured, ""),
+                FormField.text("reserve", "Reserve at landing", Typed.plain(battery.reserve() * 100), "%"),
+                FormField.text("sets", "Battery sets carried", String.valueOf(battery.sets()), ""));
     }
 
     /**
      * @throws InputFault for a figure that is none or out of bounds
      */
     static Aircraft read(Map<String, String> form) {
-        String name = form.getOrDefault("name", "").strip();
-        if (name.isEmpty() || name.length() > 80) {
-            throw new InputFault("name", name, "Name the kind of aircraft, by its class, in up to 80 characters.");
-        }
-        double sets = si(form, "sets", Unit.COUNT);
-        if (sets != Math.rint(sets)) {
-            throw new InputFault("sets", sets, "Battery sets are counted in whole sets.");
-        }
+        Typed typed = new Typed(form);
         Battery battery = new Battery(
-                si(form, "nominal", Unit.MINUTE) / 60,
-                (int) sets,
-                si(form, "reserve", Unit.PERCENT),
-                si(form, "health", Unit.PERCENT),
-                Battery.Use.typed(form.getOrDefault("measured", "")));
+                typed.si("nominal", Unit.MINUTE) / 60,
+                typed.text("rtk").isEmpty() ? Optional.empty() : Optional.of(typed.si("rtk", Unit.MINUTE) / 60),
+                typed.whole("sets", "Battery sets"),
+                typed.si("reserve", Unit.PERCENT),
+                typed.si("health", Unit.PERCENT),
+                Battery.Use.typed(typed.text("measured")));
         return new Aircraft(
-                name,
-                si(form, "maxSpeed", Unit.METRE_PER_SECOND),
-                number(form, "acceleration"),
-                si(form, "turnSpeed", Unit.METRE_PER_SECOND),
-                si(form, "climb", Unit.METRE_PER_SECOND),
-                si(form, "descent", Unit.METRE_PER_SECOND),
+                typed.name(),
+                typed.choice("kind", AircraftKind.class),
+                typed.si("maxSpeed", Unit.METRE_PER_SECOND),
+                typed.si("transit", Unit.METRE_PER_SECOND),
+                typed.number("acceleration"),
+                typed.si("turnSpeed", Unit.METRE_PER_SECOND),
+                typed.si("bank", Unit.DEGREE),
+                typed.si("climb", Unit.METRE_PER_SECOND),
+                typed.si("descent", Unit.METRE_PER_SECOND),
+                typed.si("wind", Unit.METRE_PER_SECOND),
+                typed.text("weather"),
+                typed.choice("positioning", Positioning.class),
                 battery);
-    }
-
-    private static double si(Map<String, String> form, String key, Unit unit) {
-        double si = Measure.typed(key, form.getOrDefault(key, ""), unit).si();
-        return Math.round(si * 1e9) / 1e9;
-    }
-
-    private static double number(Map<String, String> form, String key) {
-        return Measure.typed(key, form.getOrDefault(key, ""), Unit.COUNT).figure();
-    }
-
-    private static String plain(double figure) {
-        double rounded = Double.parseDouble(String.format(Locale.ROOT, "%.4f", figure));
-        return BigDecimal.valueOf(rounded).stripTrailingZeros().toPlainString();
     }
 }

@@ -64,8 +64,10 @@ class CameraController {
             @ModelAttribute CameraForm camera,
             @RequestParam(defaultValue = "false") boolean sure) {
         Camera checked;
+        String lenses;
         try {
             checked = camera.camera();
+            lenses = camera.lenses();
             refuseTakenName(id, checked.name());
         } catch (InputFault fault) {
             return form(id, camera, Optional.of(fault), List.of());
@@ -73,7 +75,7 @@ class CameraController {
         if (!sure && !checked.doubts().isEmpty()) {
             return form(id, camera, Optional.empty(), checked.doubts());
         }
-        CameraRow row = CameraRow.of(id, checked);
+        CameraRow row = CameraRow.of(id, checked, lenses);
         if (id == 0) {
             rows.insert(row);
         } else {

@@ -1,5 +1,7 @@
 package yalos.web.kit;
 
+import java.util.ArrayList;
+import java.util.List;
 import yalos.core.camera.Camera;
 import yalos.core.camera.Mount;
 import yalos.core.camera.Sensor;
@@ -21,7 +23,9 @@ public record CameraForm(
         String mount,
         String megabytesPerPhoto,
         String cardGigabytes,
-        String photosPerFlight) {
+        String photosPerFlight,
+        String rawIntervalS,
+        String otherLensesMm) {
 
     private static final int LONGEST_NAME = 80;
 
@@ -39,7 +43,9 @@ public record CameraForm(
                 row.mount(),
                 plain(row.megabytesPerPhoto()),
                 plain(row.cardGigabytes()),
-                String.valueOf(row.photosPerFlight()));
+                String.valueOf(row.photosPerFlight()),
+                plain(row.rawIntervalS()),
+                row.otherLensesMm());
     }
 
     static CameraForm empty() {
@@ -56,7 +62,9 @@ public record CameraForm(
                 Mount.WIDTH_ACROSS.name(),
                 "10",
                 "128",
-                "9999");
+                "9999",
+                "0",
+                "");
     }
 
     CameraForm named(String other) {
@@ -73,7 +81,9 @@ public record CameraForm(
                 mount,
                 megabytesPerPhoto,
                 cardGigabytes,
-                photosPerFlight);
+                photosPerFlight,
+                rawIntervalS,
+                otherLensesMm);
     }
 
     /**
@@ -97,9 +107,32 @@ public record CameraForm(
                 number("minIntervalS", minIntervalS, "Shortest interval"),
                 choice(Mount.class, "mount", mount),
                 Camera.Storage.of(
-                        number("megabytesPerPhoto", megabytesPerPhoto, "Megabytes a photo"),
-                        number("cardGigabytes", cardGigabytes, "Card"),
-                        whole("photosPerFlight", photosPerFlight, "Photos in one flight")));
+                                number("megabytesPerPhoto", megabytesPerPhoto, "Megabytes a photo"),
+                                number("cardGigabytes", cardGigabytes, "Card"),
+                                whole("photosPerFlight", photosPerFlight, "Photos in one flight"))
+                        .withRawInterval(rawInterval()));
+    }
+
+    private double rawInterval() {
+        boolean none = rawIntervalS == null || rawIntervalS.isBlank();
+        return none ? 0 : number("rawIntervalS", rawIntervalS, "Interval with raw files");
+    }
+
+    /**
+     * The other lenses, checked one by one and written alike.
+     *
+     * @throws InputFault for a focal length that is none
+     */
+    String lenses() {
+        if (otherLensesMm == null || otherLensesMm.isBlank()) {
+            return "";
+        }
+        List<String> lenses = new ArrayList<>();
+        for (String text : otherLensesMm.split("[,;]")) {
+            double focal = number("otherLensesMm", text.replace("mm", ""), "Other lenses");
+            lenses.add(plain(InputFault.within("otherLensesMm", focal, 0.5, 2000, "mm")));
+        }
+        return String.join(", ", lenses);
     }
 
     private static double number(String field, String text, String label) {

@@ -13,8 +13,8 @@ import yalos.core.geodesy.LonLat;
 import yalos.core.kit.Aircraft;
 import yalos.core.kit.Kit;
 import yalos.core.ledger.Pins;
-import yalos.core.ledger.Quantity;
 import yalos.core.ledger.PlanRequest;
+import yalos.core.ledger.Quantity;
 
 /**
  * Everything the operator decided about a block, and nothing that follows from it.
@@ -126,9 +126,13 @@ public record BlockFacts(
         return new BlockFacts(outline, launch, epsg, cameraId, kit, pins, brief, changed);
     }
 
+    /** The facts of no place: without outline, launch point and grid. */
+    public BlockFacts withoutPlace() {
+        return new BlockFacts(Outline.EMPTY, Optional.empty(), OptionalInt.empty(), cameraId, kit, pins, brief, notes);
+    }
+
     /** Everything of another block but its place: kit, pins, brief and notes. */
     public BlockFacts withSettingsOf(BlockFacts other) {
-        return new BlockFacts(
-                outline, launch, epsg, other.cameraId, other.kit, other.pins, other.brief, other.notes);
+        return new BlockFacts(outline, launch, epsg, other.cameraId, other.kit, other.pins, other.brief, other.notes);
     }
 }

@@ -73,6 +73,27 @@ public record CameraRow(
                         .withRawInterval(rawIntervalS));
     }
 
+    /** The same camera under another name. */
+    public CameraRow named(String other) {
+        return new CameraRow(
+                id,
+                other,
+                pixelsWide,
+                pixelsHigh,
+                sensorWidthMm,
+                sensorHeightMm,
+                focalLengthMm,
+                shutter,
+                readoutS,
+                minIntervalS,
+                mount,
+                megabytesPerPhoto,
+                cardGigabytes,
+                photosPerFlight,
+                rawIntervalS,
+                otherLensesMm);
+    }
+
     /** Focal lengths of all its lenses in millimetres, its own first. */
     public List<Double> lensesMm() {
         List<Double> lenses = new ArrayList<>(List.of(focalLengthMm));
@@ -90,7 +111,8 @@ public record CameraRow(
         if (focalMm == focalLengthMm) {
             return own;
         }
-        String lens = ", %s mm".formatted(BigDecimal.valueOf(focalMm).stripTrailingZeros().toPlainString());
+        String lens = ", %s mm"
+                .formatted(BigDecimal.valueOf(focalMm).stripTrailingZeros().toPlainString());
         return new Camera(
                 name.replaceFirst(", [0-9.]+ mm$", "") + lens,
                 own.sensor(),

@@ -26,6 +26,7 @@ import yalos.web.store.BlockFacts;
 @Controller
 class LedgerController {
     private static final int MOST_STEPS = 500;
+    private static final int LONGEST_NOTE = 160;
 
     private final Blocks blocks;
     private final BlockPage page;
@@ -87,7 +88,11 @@ class LedgerController {
                         facts -> facts.with(facts.pins().pinned(typed.quantity(), typed.value())));
             }
             case "pin" -> new Change(name + " pinned", facts -> facts.with(pinned(facts, quantity, units)));
-            case "unpin" -> new Change(name + " released", facts -> facts.with(released(facts.pins(), quantity)));
+            case "unpin" -> new Change(name + " released", facts -> facts.with(released(facts, quantity, units)));
+            case "note" ->
+                new Change(
+                        value.isBlank() ? name + ", why: taken away" : name + ", why: " + value.strip(),
+                        facts -> facts.withNote(quantity, checkedNote(value)));
             default ->
                 new Change(name + " nudged", facts -> facts.with(nudged(facts, quantity, steps(quantity, act), units)));
         };
@@ -101,16 +106,33 @@ class LedgerController {
         }
     }
 
-    private static Pins released(Pins pins, Quantity quantity) {
+    private static String checkedNote(String note) {
+        if (note.strip().length() > LONGEST_NOTE) {
+            throw new InputFault("note", note, "Keep the reason to %d characters.".formatted(LONGEST_NOTE));
+        }
+        return note;
+    }
+
+    /** A scale that is let go follows from strip spacing and side overlap as they stand. */
+    private Pins released(BlockFacts facts, Quantity quantity, UnitChoice units) {
+        Pins pins = facts.pins();
+        boolean scale = quantity == Quantity.GSD || quantity == Quantity.HEIGHT;
+        if (scale && desk.plan(facts).whole().isPresent()) {
+            return pins.scaleReleased(
+                    shown(facts, Quantity.STRIP_SPACING, units), shown(facts, Quantity.SIDE_OVERLAP, units));
+        }
         boolean byStrips = quantity == Quantity.MARGIN && pins.has(Quantity.MARGIN_STRIPS);
         return pins.without(byStrips ? Quantity.MARGIN_STRIPS : quantity);
     }
 
     /** Pins the figure that is shown, in the digits that are shown. */
     private Pins pinned(BlockFacts facts, Quantity quantity, UnitChoice units) {
+        return facts.pins().pinned(quantity, shown(facts, quantity, units));
+    }
+
+    private Measure shown(BlockFacts facts, Quantity quantity, UnitChoice units) {
         String shown = units.figure(quantity.kind(), presentSi(facts, quantity));
-        Measure value = Measure.typed(quantity.key(), shown, units.unit(quantity.kind()));
-        return facts.pins().pinned(quantity, value);
+        return Measure.typed(quantity.key(), shown, units.unit(quantity.kind()));
     }
 
     private Pins nudged(BlockFacts facts, Quantity quantity, int steps, UnitChoice units) {

@@ -4,8 +4,10 @@ import java.util.Arrays;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import yalos.core.brief.Advice;
 import yalos.core.ledger.BlockPlan;
 import yalos.core.ledger.Entry;
 import yalos.core.ledger.Pins;
@@ -16,6 +18,7 @@ import yalos.core.units.Unit;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
 import yalos.web.block.Planned;
+import yalos.web.store.BlockFacts;
 
 /** The ledger as the page shows it: ruled sections of rows, figures in the operator's units. */
 public record LedgerView(List<SectionView> sections) {
@@ -40,6 +43,7 @@ public record LedgerView(List<SectionView> sections) {
      * @param pinnable whether it can be
      * @param note under the row; may be empty
      * @param noteTerm the word in the note that is set apart; may be empty
+     * @param because the operator's own line why; may be empty
      * @param why the reason, when it is open
      */
     public record Row(
@@ -51,6 +55,7 @@ public record LedgerView(List<SectionView> sections) {
             boolean pinnable,
             String note,
             String noteTerm,
+            String because,
             Optional<WhyView> why) {}
 
     /** A reason, spelled out. */
@@ -62,8 +67,8 @@ public record LedgerView(List<SectionView> sections) {
     /** A limit among several. */
     public record LimitView(String name, String formula, String value, boolean binds) {}
 
-    static LedgerView of(Pins pins, Planned planned, UnitChoice units, String why) {
-        Writer writer = new Writer(pins, planned.whole(), units, why);
+    static LedgerView of(BlockFacts facts, Planned planned, UnitChoice units, String why) {
+        Writer writer = new Writer(facts.pins(), facts.notes(), planned.whole(), units, why);
         return new LedgerView(Arrays.stream(Quantity.Section.values())
                 .map(section -> new SectionView(
                         section.name().toLowerCase(Locale.ROOT),
@@ -74,7 +79,8 @@ public record LedgerView(List<SectionView> sections) {
     }
 
     /** Writes rows from a plan, or from the pins alone while there is none. */
-    private record Writer(Pins pins, Optional<Planned.Whole> whole, UnitChoice units, String why) {
+    private record Writer(
+            Pins pins, Map<Quantity, String> notes, Optional<Planned.Whole> whole, UnitChoice units, String why) {
 
         boolean opens(Quantity.Section section) {
             return Quantity.ofKey(why)
@@ -85,8 +91,14 @@ public record LedgerView(List<SectionView> sections) {
         List<Row> rows(Quantity.Section section) {
             return Arrays.stream(Quantity.values())
                     .filter(quantity -> quantity.section() == section && !IN_NOTES.contains(quantity))
+                    .filter(quantity -> quantity != Quantity.POINT_DENSITY || scans())
                     .map(this::row)
                     .toList();
+        }
+
+        private boolean scans() {
+            return whole.filter(w -> w.plan().request().kit().payload().scannerLeads())
+                    .isPresent();
         }
 
         private Row row(Quantity quantity) {
@@ -97,6 +109,7 @@ public record LedgerView(List<SectionView> sections) {
             boolean limitPin = quantity == Quantity.BLUR
                     || quantity == Quantity.SPEED
                     || quantity == Quantity.INTERVAL
+                    || quantity == Quantity.POINT_DENSITY
                     || quantity.isCost();
             Unit unit = pin.filter(p -> pinnedBy == quantity && !limitPin)
                     .map(Measure::unit)
@@ -113,6 +126,7 @@ public record LedgerView(List<SectionView> sections) {
                     quantity.pinnable(),
                     note[0],
                     note[1],
+                    notes.getOrDefault(quantity, ""),
                     entry.filter(e -> quantity.key().equals(why)).map(e -> why(e.reason())));
         }
 
@@ -133,6 +147,8 @@ public record LedgerView(List<SectionView> sections) {
                                         UnitKind.DISTANCE, plan.design().scale().footprintAlongM()),
                         ""
                     };
+                case GSD -> new String[] {expected(plan), ""};
+                case PHOTOS -> new String[] {files(plan), ""};
                 case SPEED -> held(plan);
                 case MARGIN -> margin(plan);
                 case DIRECTION -> new String[] {pins.has(Quantity.DIRECTION) ? "" : "of least flight time", ""};
@@ -145,6 +161,21 @@ public record LedgerView(List<SectionView> sections) {
                     };
                 default -> new String[] {"", ""};
             };
+        }
+
+        /** What can be told apart at this GSD; see {@link Advice}. */
+        private String expected(BlockPlan plan) {
+            String solved = solvedNote(plan, Quantity.GSD, "the finest that ");
+            double seen = Advice.PIXELS_PER_FEATURE * plan.design().scale().gsdM();
+            return (solved.isEmpty() ? "" : solved + "; ") + "tells things of " + units.text(UnitKind.GSD, seen)
+                    + " apart";
+        }
+
+        private String files(BlockPlan plan) {
+            int each = plan.request().kit().payload().filesPerCapture();
+            String files = each > 1 ? "%d files each, %,d files".formatted(each, plan.files()) : "";
+            String most = atMost(Quantity.PHOTOS);
+            return files + (files.isEmpty() || most.isEmpty() ? "" : "; ") + most;
         }
 
         private String atMost(Quantity cost) {
@@ -211,7 +242,7 @@ public record LedgerView(List<SectionView> sections) {
     }
 
     /** The ledger of a plan with no reason open, for print. */
-    public static LedgerView plain(Pins pins, Planned planned, UnitChoice units) {
-        return of(pins, planned, units, "");
+    public static LedgerView plain(BlockFacts facts, Planned planned, UnitChoice units) {
+        return of(facts, planned, units, "");
     }
 }

@@ -19,7 +19,7 @@ class StripsBook implements StageBook {
     @Override
     public void fill(Opened opened, Model model) {
         model.addAttribute(
-                "ledger", LedgerView.of(opened.block().facts().pins(), opened.planned(), opened.units(), opened.why()));
+                "ledger", LedgerView.of(opened.block().facts(), opened.planned(), opened.units(), opened.why()));
         model.addAttribute("why", opened.why());
         opened.planned()
                 .whole()

@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Locale;
 import yalos.core.ledger.BlockPlan;
 import yalos.core.ledger.WhatIf;
+import yalos.core.units.Unit;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
 
@@ -19,7 +20,8 @@ public record WhatIfView(
         List<HeightRow> heights,
         List<OverlapRow> overlaps,
         String againstUsual,
-        List<TriggerRow> triggers) {
+        List<TriggerRow> triggers,
+        List<WindRow> winds) {
 
     public record HeightRow(
             String change, boolean present, String height, String gsd, String photos, String time, String sets) {}
@@ -28,6 +30,8 @@ public record WhatIfView(
             String overlap, String forward, String side, String school, String photos, String factor, String time) {}
 
     public record TriggerRow(String name, String time, String photos, String interval, String blur) {}
+
+    public record WindRow(String name, String direction, String speeds, String crab, String time, String blur) {}
 
     static WhatIfView of(BlockPlan plan, UnitChoice units) {
         WhatIf whatIf = WhatIf.of(plan);
@@ -46,7 +50,25 @@ public record WhatIfView(
                                 String.valueOf(row.photos()),
                                 units.text(UnitKind.INTERVAL, row.intervalS()),
                                 units.text(UnitKind.PIXELS, row.blurPx())))
-                        .toList());
+                        .toList(),
+                whatIf.inWind().stream().map(row -> wind(row, units)).toList());
+    }
+
+    private static WindRow wind(WhatIf.InWind row, UnitChoice units) {
+        if (!row.feasible()) {
+            return new WindRow(row.name(), bearing(row), "cannot be held", "", "", "");
+        }
+        return new WindRow(
+                row.name(),
+                bearing(row),
+                units.figure(UnitKind.SPEED, row.slowMps()) + "–" + units.text(UnitKind.SPEED, row.fastMps()),
+                text("%.0f°", Math.toDegrees(row.crabRad())),
+                units.figure(UnitKind.DURATION, row.flightTimeS()),
+                units.text(UnitKind.PIXELS, row.fastBlurPx()));
+    }
+
+    private static String bearing(WhatIf.InWind row) {
+        return UnitKind.ANGLE.figure(row.directionRad(), Unit.DEGREE) + "°";
     }
 
     private static HeightRow height(WhatIf.Height row, UnitChoice units) {

@@ -70,6 +70,12 @@ class EveryPageTest {
         "/cameras/1, dusk",
         "/cameras/new, sun",
         "/units, paper",
+        "/catalogue, paper",
+        "/catalogue/kit/6, dusk",
+        "/blocks/2/compare, paper",
+        "/blocks/2/history, sun",
+        "/blocks/2/object, paper",
+        "/blocks/2/brief, paper",
         "/blocks/2/print, paper",
         "/nothing-here, paper",
     })

@@ -1,0 +1,66 @@
+package yalos.web.history;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import yalos.core.geodesy.Geodesics;
+import yalos.core.ledger.Quantity;
+import yalos.core.units.Measure;
+import yalos.core.units.UnitChoice;
+import yalos.core.units.UnitKind;
+import yalos.web.store.BlockFacts;
+
+/** How two states of a block differ in what was decided, in sentences. */
+final class FactsDifference {
+    private FactsDifference() {}
+
+    static List<String> of(BlockFacts then, BlockFacts now, UnitChoice units) {
+        List<String> changes = new ArrayList<>();
+        if (!then.outline().equals(now.outline())) {
+            changes.add("The outline changed: %s, now %s; %d corners, now %d."
+                    .formatted(
+                            units.areaText(then.outline().areaM2()),
+                            units.areaText(now.outline().areaM2()),
+                            then.outline().corners().size(),
+                            now.outline().corners().size()));
+        }
+        if (!then.launch().equals(now.launch())) {
+            changes.add(
+                    then.launch().isPresent() && now.launch().isPresent()
+                            ? "The launch point moved by %s."
+                                    .formatted(units.text(
+                                            UnitKind.DISTANCE,
+                                            Geodesics.distanceM(
+                                                    then.launch().get(),
+                                                    now.launch().get())))
+                            : "The launch point was " + (now.launch().isPresent() ? "set." : "taken away."));
+        }
+        if (!then.kit().equals(now.kit())) {
+            changes.add(
+                    then.kit().name().equals(now.kit().name())
+                            ? "Figures of the kit “%s” changed."
+                                    .formatted(now.kit().name())
+                            : "The kit was “%s”, now “%s”."
+                                    .formatted(then.kit().name(), now.kit().name()));
+        }
+        for (Quantity quantity : Quantity.values()) {
+            pin(quantity, then.pins().of(quantity), now.pins().of(quantity)).ifPresent(changes::add);
+        }
+        if (!then.brief().equals(now.brief())) {
+            changes.add("The brief changed.");
+        }
+        if (!then.epsg().equals(now.epsg())) {
+            changes.add("The grid changed.");
+        }
+        return changes;
+    }
+
+    private static Optional<String> pin(Quantity quantity, Optional<Measure> then, Optional<Measure> now) {
+        if (then.equals(now)) {
+            return Optional.empty();
+        }
+        String before = then.map(Measure::asTyped).orElse("free");
+        String after = now.map(Measure::asTyped).orElse("free");
+        return Optional.of("%s: pinned %s, now %s.".formatted(quantity.label(), before, after));
+    }
+}

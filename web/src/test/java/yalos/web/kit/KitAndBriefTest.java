@@ -1,0 +1,360 @@
+package yalos.web.kit;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.charset.StandardCharsets;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import yalos.web.RunningYalos;
+import yalos.web.Visitor;
+
+/** Brief, kit, pins, revisions and templates over HTTP, as a page would send them. */
+@ExtendWith(RunningYalos.class)
+class KitAndBriefTest {
+    private static final String SQUARE =
+            "{\"type\":\"Polygon\",\"coordinates\":[[[-4.353,54.512],[-4.347,54.512],[-4.347,54.515],[-4.353,54.515],[-4.353,54.512]]]}";
+    private static int made;
+
+    private Visitor visitor;
+    private long block;
+
+    @BeforeEach
+    void openABlock() {
+        visitor = new Visitor(RunningYalos.url());
+        block = visitor.newBlock("Kit and brief " + ++made, "54.512, -4.353");
+        visitor.upload(
+                "/blocks/" + block + "/import",
+                "square.geojson",
+                SQUARE.getBytes(StandardCharsets.UTF_8),
+                "version",
+                visitor.version(block),
+                "stage",
+                "strips");
+    }
+
+    private String change(String path, String... form) {
+        String[] whole = new String[form.length + 4];
+        System.arraycopy(form, 0, whole, 0, form.length);
+        whole[form.length] = "version";
+        whole[form.length + 1] = visitor.version(block);
+        whole[form.length + 2] = "stage";
+        whole[form.length + 3] = "strips";
+        return visitor.htmx("/blocks/" + block + path, whole).body();
+    }
+
+    private static String figure(String page, String key) {
+        Matcher matcher = Pattern.compile("id=\"f-" + key + "\"[^>]*?(?:value=\"([^\"]*)\"|>([^<]*)<)")
+                .matcher(page);
+        assertThat(matcher.find()).as(key).isTrue();
+        return matcher.group(1) != null ? matcher.group(1) : matcher.group(2);
+    }
+
+    @Test
+    void theBriefsAdviceIsTakenWithOnePressAndOverruledWithAReason() {
+        change("/brief", "purpose", "TOPOGRAPHIC_PLAN", "smallest", "4.5 cm", "grade", "SURVEY", "positioning", "PPK");
+        String page = visitor.get("/blocks/" + block + "/brief").body();
+        assertThat(page).contains("4.50 cm must be seen").contains("where schools differ".substring(6));
+        String taken = change("/brief/gsd/accept");
+        assertThat(figure(taken, "gsd")).isEqualTo("1.50");
+        change("/brief/overlaps/overrule", "note", "tried here last year");
+        assertThat(visitor.get("/blocks/" + block + "/brief").body()).contains("you: tried here last year");
+    }
+
+    @Test
+    void aContradictoryBriefIsSaidWithFigures() {
+        String page = change(
+                "/brief",
+                "purpose",
+                "ORTHOPHOTO",
+                "smallest",
+                "1 cm",
+                "horizontal",
+                "1 cm",
+                "grade",
+                "OWN",
+                "positioning",
+                "SINGLE");
+        assertThat(page).contains("covers 0.5 pixels").contains("satellites alone give");
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "smallest, 0.001 cm",
+        "horizontal, -3 cm",
+        "due, next week",
+        "travel, soon",
+        "targets, 5000",
+    })
+    void aBriefWithAnAbsurdFigureIsRefusedAndChangesNothing(String field, String value) {
+        String before = visitor.version(block);
+        String answer = change("/brief", "purpose", "ORTHOPHOTO", field, value);
+        assertThat(answer).contains("class=\"notice\"");
+        assertThat(visitor.version(block)).isEqualTo(before);
+    }
+
+    @Test
+    void pinsThatCannotHoldAreNamedAndAPressMendsThem() {
+        change("/ledger/photos", "value", "60");
+        change("/ledger/gsd", "value", "1 cm");
+        change("/ledger/side-overlap", "value", "70 %");
+        String page = change("/ledger/forward-overlap", "value", "80 %");
+        assertThat(page)
+                .contains("These pins cannot all hold")
+                .contains("photos 60")
+                .contains("GSD 1 cm");
+        Matcher way = Pattern.compile("ledger/gsd\"[^>]*>.*?name=\"value\" value=\"([^\"]+)\"", Pattern.DOTALL)
+                .matcher(page.substring(page.indexOf("These pins")));
+        assertThat(way.find()).isTrue();
+        String mended = change("/ledger/gsd", "value", way.group(1));
+        assertThat(mended).doesNotContain("These pins cannot all hold");
+        assertThat(Integer.parseInt(figure(mended, "photos"))).isLessThanOrEqualTo(60);
+    }
+
+    @Test
+    void aScaleThatIsLetGoFollowsFromTheSpacing() {
+        String let = change("/ledger/gsd", "act", "unpin");
+        String before = figure(let, "height");
+        String wider = change("/ledger/strip-spacing", "value", "60 m");
+        assertThat(Double.parseDouble(figure(wider, "height"))).isGreaterThan(Double.parseDouble(before));
+        assertThat(figure(wider, "strip-spacing")).isEqualTo("60.0");
+    }
+
+    @Test
+    void aReasonForAPinIsKeptInTheHistoryAndPrinted() {
+        change("/ledger/side-overlap", "value", "75 %");
+        change("/ledger/side-overlap", "act", "note", "value", "heather, little texture");
+        assertThat(visitor.get("/blocks/" + block + "/history").body()).contains("heather, little texture");
+        assertThat(visitor.get("/blocks/" + block + "/print").body()).contains("heather, little texture");
+    }
+
+    private long idOf(String kind, String name) {
+        Matcher matcher = Pattern.compile("/catalogue/" + kind + "/(\\d+)\">" + Pattern.quote(name) + "<")
+                .matcher(visitor.get("/catalogue").body());
+        assertThat(matcher.find()).as(name).isTrue();
+        return Long.parseLong(matcher.group(1));
+    }
+
+    @Test
+    void aKitInUseThatIsDeletedStaysWithItsBlock() {
+        long multispectral = idOf("kit", "small multirotor, multispectral");
+        visitor.get("/catalogue/kit/" + multispectral + "/copy");
+        String taken = change("/kit", "kit", String.valueOf(multispectral));
+        assertThat(taken).contains("4 files each");
+        visitor.post("/catalogue/kit/0", copyForm(multispectral, "another multispectral"));
+        long copy = idOf("kit", "another multispectral");
+        change("/kit", "kit", String.valueOf(copy));
+        visitor.post("/catalogue/kit/" + copy + "/delete");
+        assertThat(visitor.get("/catalogue/kit/" + copy).statusCode()).isEqualTo(404);
+        assertThat(visitor.get("/blocks/" + block + "/kit").body()).contains("another multispectral");
+    }
+
+    private static String[] copyForm(long from, String name) {
+        return new String[] {
+            "from",
+            String.valueOf(from),
+            "name",
+            name,
+            "aircraft",
+            "keep",
+            "camera0",
+            "keep",
+            "head0",
+            "green",
+            "files0",
+            "1",
+            "least0",
+            "35",
+            "camera1",
+            "keep",
+            "head1",
+            "red",
+            "files1",
+            "1",
+            "least1",
+            "35",
+            "files2",
+            "1",
+            "least2",
+            "0",
+            "files3",
+            "1",
+            "least3",
+            "0",
+            "files4",
+            "1",
+            "least4",
+            "0",
+            "files5",
+            "1",
+            "least5",
+            "0",
+            "scanner",
+            "",
+            "firmware",
+            "2.1",
+            "calibrated",
+            "2026-09-01"
+        };
+    }
+
+    @Test
+    void aKitWithAScannerSetsThePaceAndAKitWithoutACameraIsRefused() {
+        String taken = change("/kit", "kit", String.valueOf(idOf("kit", "large multirotor, lidar")));
+        assertThat(figure(taken, "point-density")).isNotBlank();
+        assertThat(taken).contains("held by <b>the aircraft</b>");
+        long kit = idOf("kit", "small multirotor, 20 MP");
+        String[] form = copyForm(kit, "nothing to see");
+        form[7] = "";
+        form[15] = "";
+        assertThat(visitor.post("/catalogue/kit/0", form).body()).contains("Choose a leading camera");
+    }
+
+    @ParameterizedTest
+    @CsvSource({"nominal, 0", "sets, 2.5", "reserve, 95 %", "bank, 80", "wind, -1", "maxSpeed, fast", "health, 5 %"})
+    void anAircraftWithAnImpossibleFigureIsRefusedAndNothingTypedIsLost(String field, String value) {
+        String[] form = {
+            "name",
+            "odd aircraft",
+            "kind",
+            "MULTIROTOR",
+            "maxSpeed",
+            "15",
+            "transit",
+            "15",
+            "acceleration",
+            "2.5",
+            "turnSpeed",
+            "1.5",
+            "bank",
+            "30",
+            "climb",
+            "4",
+            "descent",
+            "3",
+            "wind",
+            "10",
+            "weather",
+            "",
+            "positioning",
+            "SINGLE",
+            "nominal",
+            "30",
+            "rtk",
+            "",
+            "health",
+            "100",
+            "measured",
+            "",
+            "reserve",
+            "25",
+            "sets",
+            "4"
+        };
+        for (int i = 0; i < form.length; i += 2) {
+            if (form[i].equals(field)) {
+                form[i + 1] = value;
+            }
+        }
+        var answer = visitor.post("/catalogue/aircraft/0", form);
+        assertThat(answer.statusCode()).isEqualTo(400);
+        assertThat(answer.body())
+                .contains("class=\"fault\"")
+                .contains("odd aircraft")
+                .contains("value=\"" + value + "\"");
+        assertThat(visitor.get("/catalogue").body()).doesNotContain("odd aircraft");
+    }
+
+    @Test
+    void theCatalogueIsHandedOutAndTakenInAgain() {
+        String file = visitor.get("/catalogue.json").body();
+        assertThat(file).contains("yalosCatalogue").contains("small multirotor, multispectral");
+        String answer = visitor.upload("/catalogue/import", "catalogue.json", file.getBytes(StandardCharsets.UTF_8))
+                .body();
+        assertThat(answer).contains("entries came in").contains("small multirotor, multispectral (2)");
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "{ broken | not whole JSON",
+                "{\"kits\": []} | no catalogue",
+                "{\"yalosCatalogue\":1,\"scanners\":[{\"name\":\"x\",\"fieldOfViewRad\":9,\"pulsesPerSecond\":1,\"usableShare\":1,\"maxRangeM\":1}]} | Field of view",
+                "{\"yalosCatalogue\":1,\"aircraft\":[{\"name\":\"y\"}]} | “y”",
+                "{\"yalosCatalogue\":1,\"kits\":[{\"name\":\"z\",\"aircraft\":\"none\"}]} | “z”",
+            })
+    void aBrokenCatalogueFileBringsNothingIn(String content, String message) {
+        String before = visitor.get("/catalogue.json").body();
+        String answer = visitor.upload("/catalogue/import", "c.json", content.getBytes(StandardCharsets.UTF_8))
+                .body();
+        assertThat(answer).contains(message);
+        assertThat(visitor.get("/catalogue.json").body()).isEqualTo(before);
+    }
+
+    @Test
+    void anIssuedRevisionStaysAndIsComparedWithThePresentPlan() {
+        change("/ledger/gsd", "value", "2 cm");
+        visitor.post("/blocks/" + block + "/revisions", "note", "to the client");
+        String frozen =
+                visitor.get("/blocks/" + block + "/revisions/1/plan.geojson").body();
+        String same = visitor.get("/blocks/" + block + "/revisions/1").body();
+        assertThat(same).contains("The same as then.").contains("Every figure is as it was issued.");
+        change("/ledger/gsd", "value", "3 cm");
+        String differs = visitor.get("/blocks/" + block + "/revisions/1").body();
+        assertThat(differs).contains("GSD: pinned 2 cm, now 3 cm.").contains("+50.0 %");
+        assertThat(visitor.get("/blocks/" + block + "/revisions/1/plan.geojson").body())
+                .isEqualTo(frozen);
+        assertThat(visitor.get("/blocks/" + block + "/revisions/7").statusCode())
+                .isEqualTo(404);
+    }
+
+    @Test
+    void aTemplateCarriesSettingsButNoPlace() {
+        change("/ledger/gsd", "value", "4 cm");
+        visitor.post("/blocks/" + block + "/template", "name", "coarse " + made);
+        long other = visitor.newBlock("Taker " + made, "-33.86, 151.21");
+        Matcher matcher = Pattern.compile("/template/(\\d+)\"")
+                .matcher(visitor.get("/blocks/" + other + "/history").body());
+        String template = "";
+        while (matcher.find()) {
+            template = matcher.group(1);
+        }
+        visitor.post("/blocks/" + other + "/template/" + template, "version", visitor.version(other));
+        assertThat(figure(visitor.get("/blocks/" + other + "/strips").body(), "gsd"))
+                .isEqualTo("4.00");
+        assertThat(visitor.get("/blocks/" + other + "/ground").body()).contains("-33.86");
+    }
+
+    @Test
+    void anyStepCanBeGoneBackTo() {
+        change("/ledger/gsd", "value", "2.2 cm");
+        change("/ledger/gsd", "value", "2.4 cm");
+        String history = visitor.get("/blocks/" + block + "/history").body();
+        assertThat(history).contains("GSD 2.2 cm").contains("GSD 2.4 cm");
+        visitor.post("/blocks/" + block + "/history/1", "version", visitor.version(block));
+        assertThat(visitor.get("/blocks/" + block + "/strips").body()).contains("No outline yet");
+    }
+
+    @ParameterizedTest
+    @CsvSource({"gsd, 2.1", "height, "})
+    void kitsAreComparedAndTheDifferenceExplained(String equal, String nothing) {
+        String page = visitor.get("/blocks/" + block + "/compare?equal=" + equal + "&kit="
+                        + idOf("kit", "large multirotor, 45 MP full frame"))
+                .body();
+        assertThat(page).contains(equal.equals("gsd") ? "flies 2.13 times as high" : "times as coarsely");
+    }
+
+    @Test
+    void wallsTiltAndCirclesAreComputedAndBadFiguresNamed() {
+        String page = visitor.get("/blocks/" + block + "/object?distance=10+m&tilt=-60")
+                .body();
+        assertThat(page).contains("0.27 cm");
+        assertThat(visitor.get("/blocks/" + block + "/object?distance=0").body())
+                .contains("Distance must be between");
+    }
+}
