@@ -116,7 +116,8 @@ export class Sheet {
   draw(plan) {
     const feature = (geometry, properties) => { const f = new ol.Feature(geometry); f.setProperties(properties || {}); return f; };
     const pairs = (flat) => { const out = []; for (let i = 0; i < flat.length; i += 2) out.push([flat[i], flat[i + 1]]); return out; };
-    const fill = (name, features) => { this.sources[name].clear(true); this.sources[name].addFeatures(features); };
+    // Whoever edits the outline must hear that its features went, or it would move them too.
+    const fill = (name, features) => { this.sources[name].clear(name !== "outline"); this.sources[name].addFeatures(features); };
     const closed = (flat) => { const ring = pairs(flat); ring.push(ring[0]); return ring; };
     fill("outline", plan.rings.map((ring, index) => feature(new ol.geom.Polygon([closed(ring)]), { ring: index })));
     fill("flown", plan.flown.map((ring) => feature(new ol.geom.Polygon([closed(ring)]))));

@@ -14,10 +14,10 @@ import java.util.List;
  * @param asked photos that should see every cell
  * @param weakSpots connected ground seen too few times, the largest first
  */
-public record Coverage(PhotoCount count, int[] histogram, int asked, List<WeakSpot> weakSpots) {
+public record Coverage(CountGrid count, int[] histogram, int asked, List<WeakSpot> weakSpots) {
     private static final int MOST_SPOTS = 8;
 
-    public static Coverage of(PhotoCount count, int asked) {
+    public static Coverage of(CountGrid count, int asked) {
         return new Coverage(count, count.histogram(), asked, new Spots(count, asked).largest(MOST_SPOTS));
     }
 
@@ -66,11 +66,11 @@ public record Coverage(PhotoCount count, int[] histogram, int asked, List<WeakSp
 
     /** Finds connected cells that are seen too few times. */
     private static final class Spots {
-        private final PhotoCount count;
+        private final CountGrid count;
         private final int asked;
         private final boolean[] done;
 
-        Spots(PhotoCount count, int asked) {
+        Spots(CountGrid count, int asked) {
             this.count = count;
             this.asked = asked;
             this.done = new boolean[count.columns() * count.rows()];

@@ -18,7 +18,7 @@ import yalos.core.strips.Station;
  * <p>Rows run from south to north, columns from west to east, in the block's plane. Cells outside the block are counted
  * too and marked outside.
  */
-public final class PhotoCount {
+public final class PhotoCount implements CountGrid {
     /** Cells that a count made for a screen has at most: about as many as the sheet has pixels for the block. */
     public static final int SCREEN_CELLS = 250_000;
 
@@ -70,59 +70,51 @@ public final class PhotoCount {
                 .orElse(CELL_SIZES[CELL_SIZES.length - 1]);
     }
 
+    @Override
     public int columns() {
         return columns;
     }
 
+    @Override
     public int rows() {
         return rows;
     }
 
+    @Override
     public double cellM() {
         return cellM;
     }
 
+    @Override
     public double westM() {
         return westM;
     }
 
+    @Override
     public double southM() {
         return southM;
     }
 
     /** Photos that see a cell's centre. */
+    @Override
     public int at(int column, int row) {
         return counts[row * (columns + 1) + column];
     }
 
     /** Whether a cell's centre lies in the block. */
+    @Override
     public boolean inside(int column, int row) {
         return inside[row * columns + column];
     }
 
+    @Override
     public double x(int column) {
         return westM + (column + 0.5) * cellM;
     }
 
+    @Override
     public double y(int row) {
         return southM + (row + 0.5) * cellM;
-    }
-
-    /** Cells of the block by the number of photos that see them; index is the number. */
-    public int[] histogram() {
-        int most = 0;
-        for (int count : counts) {
-            most = Math.max(most, count);
-        }
-        int[] cells = new int[most + 1];
-        for (int row = 0; row < rows; row++) {
-            for (int column = 0; column < columns; column++) {
-                if (inside(column, row)) {
-                    cells[at(column, row)]++;
-                }
-            }
-        }
-        return cells;
     }
 
     private void markInside(PlaneBlock block) {

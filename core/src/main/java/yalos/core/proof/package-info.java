@@ -1,6 +1,6 @@
 /**
- * Proof: what each bit of ground is given. Over level ground for now.
+ * Proof: what each bit of ground is given, over level ground and over terrain with what stands in the way.
  *
- * <p>May import {@code camera}, {@code block} and {@code strips}.
+ * <p>May import {@code camera}, {@code terrain}, {@code block} and {@code strips}.
  */
 package yalos.core.proof;

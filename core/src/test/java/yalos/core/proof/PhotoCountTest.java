@@ -31,7 +31,7 @@ class PhotoCountTest {
     @ValueSource(doubles = {0, 17.5, 90, 133})
     void agreesWithProjectingEveryCellIntoEveryPhoto(double directionDeg) {
         BlockPlan plan = plan(directionDeg, 0);
-        PhotoCount count = Findings.coverage(plan, 10).count();
+        CountGrid count = Findings.coverage(plan, 10).count();
         Lens lens = Lens.of(plan.request().camera());
         for (int row = 0; row < count.rows(); row += 3) {
             for (int column = 0; column < count.columns(); column += 3) {

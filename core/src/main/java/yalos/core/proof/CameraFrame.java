@@ -1,0 +1,99 @@
+package yalos.core.proof;
+
+import yalos.core.camera.Lens;
+import yalos.core.camera.Pose;
+
+/** A pose as plain figures for the inner loops; the same camera model as {@link yalos.core.camera.View}, without distortion. */
+final class CameraFrame {
+    final double east;
+    final double north;
+    final double up;
+    final double axisE;
+    final double axisN;
+    final double axisU;
+    final double rightE;
+    final double rightN;
+    final double rightU;
+    final double downE;
+    final double downN;
+    final double downU;
+    final double fx;
+    final double fy;
+    final double cx;
+    final double cy;
+    final double width;
+    final double height;
+
+    CameraFrame(Pose pose, Lens lens) {
+        east = pose.eastM();
+        north = pose.northM();
+        up = pose.upM();
+        double sinYaw = Math.sin(pose.yawRad());
+        double cosYaw = Math.cos(pose.yawRad());
+        double sinPitch = Math.sin(pose.pitchRad());
+        double cosPitch = Math.cos(pose.pitchRad());
+        double sinRoll = Math.sin(pose.rollRad());
+        double cosRoll = Math.cos(pose.rollRad());
+        axisE = cosPitch * sinYaw;
+        axisN = cosPitch * cosYaw;
+        axisU = sinPitch;
+        double belowE = axisU * sinYaw;
+        double belowN = axisU * cosYaw;
+        double belowU = -axisE * sinYaw - axisN * cosYaw;
+        rightE = cosYaw * cosRoll + belowE * sinRoll;
+        rightN = -sinYaw * cosRoll + belowN * sinRoll;
+        rightU = belowU * sinRoll;
+        downE = -cosYaw * sinRoll + belowE * cosRoll;
+        downN = sinYaw * sinRoll + belowN * cosRoll;
+        downU = belowU * cosRoll;
+        fx = lens.fx();
+        fy = lens.fy();
+        cx = lens.cx();
+        cy = lens.cy();
+        width = lens.width();
+        height = lens.height();
+    }
+
+    /** A ground point in the camera's own axes: right, down, ahead. */
+    double[] camera(double e, double n, double u) {
+        double de = e - east;
+        double dn = n - north;
+        double du = u - up;
+        return new double[] {
+            rightE * de + rightN * dn + rightU * du,
+            downE * de + downN * dn + downU * du,
+            axisE * de + axisN * dn + axisU * du
+        };
+    }
+
+    /**
+     * A box round all ground between two heights that the frame can hold: least and greatest x, least and greatest y. Without
+     * bounds where a corner of the frame looks at or above the horizon.
+     */
+    double[] box(double lowest, double highest) {
+        double[] box = {Double.MAX_VALUE, -Double.MAX_VALUE, Double.MAX_VALUE, -Double.MAX_VALUE};
+        for (int corner = 0; corner < 4; corner++) {
+            double x = ((corner & 1) == 0 ? -cx : width - cx) / fx;
+            double y = ((corner & 2) == 0 ? -cy : height - cy) / fy;
+            double rayU = axisU + x * rightU + y * downU;
+            if (rayU > -1e-6) {
+                return new double[] {
+                    Double.NEGATIVE_INFINITY,
+                    Double.POSITIVE_INFINITY,
+                    Double.NEGATIVE_INFINITY,
+                    Double.POSITIVE_INFINITY
+                };
+            }
+            double rayE = axisE + x * rightE + y * downE;
+            double rayN = axisN + x * rightN + y * downN;
+            for (double ground : new double[] {lowest, Math.min(highest, up)}) {
+                double stretch = Math.max(0, (ground - up) / rayU);
+                box[0] = Math.min(box[0], east + stretch * rayE);
+                box[1] = Math.max(box[1], east + stretch * rayE);
+                box[2] = Math.min(box[2], north + stretch * rayN);
+                box[3] = Math.max(box[3], north + stretch * rayN);
+            }
+        }
+        return box;
+    }
+}
