@@ -19,6 +19,7 @@ import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
+import org.springframework.web.multipart.MultipartException;
 import yalos.core.exchange.PlanSheetData;
 import yalos.core.fault.InputFault;
 import yalos.core.ledger.BlockPlan;
@@ -61,6 +62,15 @@ class PlanController {
     @RestControllerAdvice(basePackageClasses = PlanController.class)
     @Order(Ordered.HIGHEST_PRECEDENCE)
     static class Problems {
+        @ExceptionHandler(MultipartException.class)
+        ResponseEntity<ProblemDetail> tooLarge(MultipartException fault) {
+            ProblemDetail problem = ProblemDetail.forStatusAndDetail(
+                    HttpStatus.CONTENT_TOO_LARGE, "The parts together may have up to 2 GB, and must be whole.");
+            return ResponseEntity.status(HttpStatus.CONTENT_TOO_LARGE)
+                    .contentType(MediaType.APPLICATION_PROBLEM_JSON)
+                    .body(problem);
+        }
+
         @ExceptionHandler(InputFault.class)
         ResponseEntity<ProblemDetail> input(InputFault fault) {
             ProblemDetail problem = ProblemDetail.forStatusAndDetail(HttpStatus.BAD_REQUEST, fault.getMessage());

@@ -7,10 +7,6 @@ import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import yalos.core.block.Outline;
-import yalos.core.camera.Camera;
-import yalos.core.camera.Mount;
-import yalos.core.camera.Sensor;
-import yalos.core.camera.Shutter;
 import yalos.core.fault.InputFault;
 import yalos.core.geodesy.LonLat;
 import yalos.core.kit.Aircraft;
@@ -64,14 +60,14 @@ final class PlanRequestReader {
 
     private PlanRequest request(JsonNode root) {
         Aircraft usual = Aircraft.smallMultirotor();
-        OptionalDouble fastest = number(plan, "maxSpeedMps", "plan.maxSpeedMps");
+        OptionalDouble fastest = CameraReader.number(plan, "maxSpeedMps", "plan.maxSpeedMps");
         Aircraft aircraft;
         try {
             aircraft = usual.withMaxSpeed(fastest.orElse(usual.maxSpeedMps()));
         } catch (InputFault fault) {
             throw fault.at("plan.maxSpeedMps");
         }
-        return new PlanRequest(Kit.of(aircraft, camera()), pins(), block(root), launch(root), epsg());
+        return new PlanRequest(Kit.of(aircraft, CameraReader.camera(plan)), pins(), block(root), launch(root), epsg());
     }
 
     private static Outline block(JsonNode root) {
@@ -117,53 +113,9 @@ final class PlanRequestReader {
         return Optional.empty();
     }
 
-    private Camera camera() {
-        JsonNode camera = plan.path("camera");
-        if (!camera.isObject()) {
-            throw new InputFault("plan.camera", camera, "The camera is missing.");
-        }
-        try {
-            return new Camera(
-                    "camera",
-                    Sensor.ofMillimetres(
-                            whole(camera, "pixelsAcross"),
-                            whole(camera, "pixelsAlong"),
-                            needed(camera, "sensorAcrossMm"),
-                            needed(camera, "sensorAlongMm")),
-                    needed(camera, "focalLengthMm") / 1000,
-                    shutter(camera),
-                    number(camera, "minIntervalS", "plan.camera.minIntervalS").orElse(0),
-                    Mount.WIDTH_ACROSS,
-                    Camera.Storage.of(10, 1000, 1_000_000));
-        } catch (InputFault fault) {
-            throw fault.field().startsWith("plan.") ? fault : fault.at("plan.camera." + fault.field());
-        }
-    }
-
-    private static Shutter shutter(JsonNode camera) {
-        OptionalDouble readout = number(camera, "readoutS", "plan.camera.readoutS");
-        return readout.isPresent() && readout.getAsDouble() > 0
-                ? Shutter.rolling(readout.getAsDouble())
-                : Shutter.mechanical();
-    }
-
-    private static double needed(JsonNode node, String name) {
-        return number(node, name, "plan.camera." + name)
-                .orElseThrow(
-                        () -> new InputFault("plan.camera." + name, "missing", "The camera needs %s.".formatted(name)));
-    }
-
-    private static int whole(JsonNode node, String name) {
-        double number = needed(node, name);
-        if (number != Math.rint(number) || Math.abs(number) > 1e9) {
-            throw new InputFault("plan.camera." + name, number, "%s must be a whole number.".formatted(name));
-        }
-        return (int) number;
-    }
-
     private Pins pins() {
-        OptionalDouble gsd = number(plan, "gsdCm", "plan.gsdCm");
-        OptionalDouble height = number(plan, "heightM", "plan.heightM");
+        OptionalDouble gsd = CameraReader.number(plan, "gsdCm", "plan.gsdCm");
+        OptionalDouble height = CameraReader.number(plan, "heightM", "plan.heightM");
         if (gsd.isPresent() == height.isPresent()) {
             throw new InputFault(
                     "plan.gsdCm",
@@ -187,14 +139,14 @@ final class PlanRequestReader {
     }
 
     private Pins share(Pins pins, String name, Quantity quantity) {
-        OptionalDouble share = number(plan, name, "plan." + name);
+        OptionalDouble share = CameraReader.number(plan, name, "plan." + name);
         return share.isEmpty()
                 ? pins
                 : pins.with(quantity, checked("plan." + name, quantity, share.getAsDouble() * 100, Unit.PERCENT));
     }
 
     private Pins optional(Pins pins, String name, Quantity quantity, Unit unit) {
-        OptionalDouble figure = number(plan, name, "plan." + name);
+        OptionalDouble figure = CameraReader.number(plan, name, "plan." + name);
         return figure.isEmpty()
                 ? pins
                 : pins.with(quantity, checked("plan." + name, quantity, figure.getAsDouble(), unit));
@@ -207,7 +159,8 @@ final class PlanRequestReader {
                 || direction.asString("").equals("auto")) {
             return pins;
         }
-        double degrees = number(plan, "directionDeg", "plan.directionDeg").orElse(0);
+        double degrees =
+                CameraReader.number(plan, "directionDeg", "plan.directionDeg").orElse(0);
         double turned = ((degrees % 360) + 360) % 360;
         return pins.with(Quantity.DIRECTION, checked("plan.directionDeg", Quantity.DIRECTION, turned, Unit.DEGREE));
     }
@@ -221,18 +174,7 @@ final class PlanRequestReader {
     }
 
     private OptionalInt epsg() {
-        OptionalDouble code = number(plan, "epsg", "plan.epsg");
+        OptionalDouble code = CameraReader.number(plan, "epsg", "plan.epsg");
         return code.isEmpty() ? OptionalInt.empty() : OptionalInt.of((int) code.getAsDouble());
-    }
-
-    private static OptionalDouble number(JsonNode node, String name, String field) {
-        JsonNode value = node.path(name);
-        if (value.isMissingNode() || value.isNull()) {
-            return OptionalDouble.empty();
-        }
-        if (!value.isNumber() || !Double.isFinite(value.asDouble())) {
-            throw new InputFault(field, value, "%s must be a finite number; %s is not.".formatted(name, value));
-        }
-        return OptionalDouble.of(value.asDouble());
     }
 }

@@ -8,8 +8,8 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.util.List;
 import javax.imageio.ImageIO;
+import yalos.core.proof.CountGrid;
 import yalos.core.proof.Coverage;
-import yalos.core.proof.PhotoCount;
 
 /** A coverage as a picture with few colours: outside the block transparent, too few photos hatched. */
 final class CoveragePicture {
@@ -19,7 +19,7 @@ final class CoveragePicture {
     private CoveragePicture() {}
 
     static byte[] png(Coverage coverage) {
-        PhotoCount count = coverage.count();
+        CountGrid count = coverage.count();
         List<CoverageScale> classes = CoverageScale.classes(coverage.asked(), coverage.histogram().length - 1);
         BufferedImage image =
                 new BufferedImage(count.columns(), count.rows(), BufferedImage.TYPE_BYTE_INDEXED, palette(classes));
@@ -40,7 +40,7 @@ final class CoveragePicture {
         }
     }
 
-    private static int index(PhotoCount count, List<CoverageScale> classes, int column, int row) {
+    private static int index(CountGrid count, List<CoverageScale> classes, int column, int row) {
         if (!count.inside(column, row)) {
             return 0;
         }

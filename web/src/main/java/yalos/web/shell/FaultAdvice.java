@@ -51,12 +51,14 @@ class FaultAdvice {
 
     @ExceptionHandler({MaxUploadSizeExceededException.class, MultipartException.class})
     ModelAndView tooLarge(MultipartException fault, HttpServletRequest request, HttpServletResponse response) {
-        return told(
-                HttpStatus.CONTENT_TOO_LARGE,
-                "Too large",
-                "The file is larger than 20 MB. An outline needs a few kB: export the boundary alone, without pictures.",
-                request,
-                response);
+        return told(HttpStatus.CONTENT_TOO_LARGE, "Too large", large(request), request, response);
+    }
+
+    private static String large(HttpServletRequest request) {
+        boolean model = request.getRequestURI().matches(".*/(models|picture|coverage)");
+        return model
+                ? "The file is larger than 2 GB. Cut the model or picture to the site, or resample it more coarsely."
+                : "The file is larger than 20 MB. An outline needs a few kB: export the boundary alone, without pictures.";
     }
 
     @ExceptionHandler(StaleVersion.class)

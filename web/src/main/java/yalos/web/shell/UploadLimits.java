@@ -1,0 +1,30 @@
+package yalos.web.shell;
+
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import org.springframework.stereotype.Component;
+import org.springframework.web.multipart.MaxUploadSizeExceededException;
+import org.springframework.web.servlet.HandlerInterceptor;
+import org.springframework.web.servlet.config.annotation.InterceptorRegistry;
+import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
+
+/** Small files stay small: only elevation models and pictures may be as large as the server takes. Told before anything is read. */
+@Component
+class UploadLimits implements HandlerInterceptor, WebMvcConfigurer {
+    private static final long SMALL_BYTES = 22_000_000;
+
+    @Override
+    public void addInterceptors(InterceptorRegistry registry) {
+        registry.addInterceptor(this)
+                .addPathPatterns("/**")
+                .excludePathPatterns("/blocks/*/models", "/blocks/*/picture", "/api/coverage");
+    }
+
+    @Override
+    public boolean preHandle(HttpServletRequest request, HttpServletResponse response, Object handler) {
+        if (request.getContentLengthLong() > SMALL_BYTES) {
+            throw new MaxUploadSizeExceededException(SMALL_BYTES);
+        }
+        return true;
+    }
+}
