@@ -1,5 +1,6 @@
 // The plan sheet: what the program planned, drawn in the job's grid, and the outline's corners to be moved on it.
 import { change } from "./changes.js";
+import { Section, roundStep } from "./section.js";
 
 const ol = window.ol;
 const LARGEST_FILE = 20_000_000;
@@ -17,7 +18,9 @@ export class Sheet {
     this.chosen = -1;
     this.tool = null;
     this.sources = {};
-    for (const name of ["outline", "flown", "strips", "ticks", "links", "chosen", "launch", "marks", "sketch"]) this.sources[name] = new ol.source.Vector();
+    this.byHeight = false;
+    this.section = new Section(document.getElementById("drawer"), this.block, (place) => this.point(place));
+    for (const name of ["outline", "flown", "strips", "ticks", "links", "chosen", "launch", "marks", "sketch", "contours", "things", "heights", "spot"]) this.sources[name] = new ol.source.Vector();
     this.wire();
     this.load(true);
   }
@@ -33,7 +36,12 @@ export class Sheet {
     const layer = (name, style, zIndex) => new ol.layer.Vector({ source: this.sources[name], style, zIndex, updateWhileAnimating: true, updateWhileInteracting: true });
     const stroke = (colour, width, dash) => new ol.style.Style({ stroke: new ol.style.Stroke({ color: colour, width, lineDash: dash, lineCap: "butt" }) });
     this.picture = new ol.layer.Image({ zIndex: 0, opacity: 0.92 });
+    this.relief = new ol.layer.Image({ zIndex: -2, opacity: Number(css("--relief")) });
     this.layers = {
+      contours: layer("contours", (f) => this.contourStyle(f), -1),
+      things: layer("things", (f) => this.thingStyle(f), 1),
+      heights: layer("heights", (f) => stroke(f.get("colour"), line * 2), 4),
+      spot: layer("spot", new ol.style.Style({ image: new ol.style.Circle({ radius: 6, stroke: new ol.style.Stroke({ color: css("--edge"), width: 3 }), fill: new ol.style.Fill({ color: css("--halo") }) }) }), 9),
       flown: layer("flown", stroke(css("--ink-2"), 1, [2, 4]), 1),
       links: layer("links", (f) => stroke(css("--strip"), 1, f.get("kind") === "turn" ? [2, 3] : [1, 5]), 2),
       strips: layer("strips", stroke(css("--strip"), line * 0.75), 3),
@@ -45,7 +53,7 @@ export class Sheet {
     };
     this.view = new ol.View({ projection: this.projection(epsg), center: [0, 0], resolution: 1, enableRotation: false, minResolution: 0.005, maxResolution: 500 });
     this.map = new ol.Map({
-      target: "map", controls: [], view: this.view, layers: [this.picture, ...Object.values(this.layers)],
+      target: "map", controls: [], view: this.view, layers: [this.relief, this.picture, ...Object.values(this.layers)],
       interactions: ol.interaction.defaults.defaults({ altShiftDragRotate: false, pinchRotate: false, doubleClickZoom: false }),
       keyboardEventTarget: document.getElementById("map"),
     });
@@ -64,6 +72,28 @@ export class Sheet {
       image: new ol.style.RegularShape({ points: 4, radius: 6.5, angle: Math.PI / 4, fill: new ol.style.Fill({ color: css("--leaf") }), stroke: new ol.style.Stroke({ color: css("--edge"), width: 2 }) }),
     });
     return feature.getGeometry().getCoordinates()[0].length > 300 ? [outline] : [outline, corners];
+  }
+
+  contourStyle(feature) {
+    const index = feature.get("index");
+    const brown = css("--contour");
+    if (feature.get("spot")) {
+      return new ol.style.Style({ image: new ol.style.Circle({ radius: 1.5, fill: new ol.style.Fill({ color: css("--ink") }) }), text: new ol.style.Text({ text: feature.get("text"), offsetX: 6, textAlign: "left", font: "12px 'Source Sans 3'", fill: new ol.style.Fill({ color: css("--ink") }), stroke: new ol.style.Stroke({ color: css("--halo"), width: 3 }) }) });
+    }
+    return new ol.style.Style({
+      stroke: new ol.style.Stroke({ color: brown, width: index ? 1.3 : 0.6 }),
+      text: index ? new ol.style.Text({ text: feature.get("text"), placement: "line", font: "11px 'Source Sans 3'", fill: new ol.style.Fill({ color: brown }), stroke: new ol.style.Stroke({ color: css("--halo"), width: 3 }) }) : undefined,
+    });
+  }
+
+  thingStyle(feature) {
+    const kind = feature.get("kind");
+    const colour = kind === "caution" ? css("--pin") : css("--edge");
+    const words = new ol.style.Text({ text: feature.get("name"), font: "12px 'Source Sans 3'", overflow: true, offsetY: feature.getGeometry().getType() === "Point" ? -13 : 0, fill: new ol.style.Fill({ color: colour }), stroke: new ol.style.Stroke({ color: css("--halo"), width: 3 }) });
+    if (kind === "obstacle") {
+      return new ol.style.Style({ text: words, image: new ol.style.RegularShape({ points: 3, radius: 7, fill: new ol.style.Fill({ color: css("--halo") }), stroke: new ol.style.Stroke({ color: colour, width: 2 }) }), stroke: new ol.style.Stroke({ color: colour, width: 2 }) });
+    }
+    return new ol.style.Style({ text: words, stroke: new ol.style.Stroke({ color: colour, width: 1.6, lineDash: kind === "caution" ? [6, 4] : [12, 3] }), fill: new ol.style.Fill({ color: kind === "caution" ? "rgba(138,90,0,0.07)" : "rgba(162,52,44,0.10)" }) });
   }
 
   launchStyle() {
@@ -96,6 +126,8 @@ export class Sheet {
       return;
     }
     this.plan = plan;
+    this.section.ground(Boolean(plan.ground && plan.stationHeights.length), plan.version);
+    for (const tool of ["heights", "section"]) this.element.querySelector(`[data-tool=${tool}]`).hidden = !(plan.stationHeights || []).length;
     if (plan.epsg && (!this.map || this.epsg !== plan.epsg)) {
       if (this.map) this.map.setTarget(null);
       this.makeMap(plan.epsg);
@@ -125,6 +157,13 @@ export class Sheet {
     for (let i = 0; i < plan.strips.length; i += 4) strips.push(feature(new ol.geom.LineString(pairs(plan.strips.slice(i, i + 4))), { strip: i / 4 }));
     fill("strips", strips);
     fill("links", plan.links.map((link) => feature(new ol.geom.LineString(pairs(link.line)), { kind: link.kind })));
+    fill("things", (plan.things || []).map((thing) => {
+      const places = pairs(thing.places);
+      const geometry = thing.area ? new ol.geom.Polygon([[...places, places[0]]]) : places.length > 1 ? new ol.geom.LineString(places) : new ol.geom.Point(places[0]);
+      return feature(geometry, { kind: thing.kind, name: thing.name });
+    }));
+    this.drawGround(plan);
+    this.drawHeights();
     fill("launch", plan.launch ? [feature(new ol.geom.Point(plan.launch))] : []);
     this.choose(this.chosen < strips.length ? this.chosen : -1);
     this.drawMarks();
@@ -133,6 +172,63 @@ export class Sheet {
       const cell = this.element.querySelector(`[data-title="${name}"]`);
       if (cell) cell.textContent = text;
     }
+  }
+
+  /** Light, shade and contours come once for each piece of ground. */
+  async drawGround(plan) {
+    const key = plan.ground ? plan.ground.key : "";
+    if (this.groundKey === key) return;
+    this.groundKey = key;
+    this.sources.contours.clear(true);
+    if (!plan.ground) { this.relief.setSource(null); return; }
+    this.relief.setSource(new ol.source.ImageStatic({ url: `/blocks/${this.block}/relief.png?of=${key}`, imageExtent: plan.ground.extent, projection: this.view.getProjection(), interpolate: true }));
+    const answer = await fetch(`/blocks/${this.block}/contours.json?of=${key}`);
+    if (!answer.ok || this.groundKey !== key) return;
+    const ground = await answer.json();
+    const features = ground.contours.map((line) => {
+      const points = [];
+      for (let i = 0; i < line.line.length; i += 2) points.push([line.line[i], line.line[i + 1]]);
+      const f = new ol.Feature(new ol.geom.LineString(points));
+      f.setProperties({ index: line.index, text: String(line.level) });
+      return f;
+    });
+    for (const spot of ground.spots) {
+      const f = new ol.Feature(new ol.geom.Point([spot.east, spot.north]));
+      f.setProperties({ spot: true, text: String(spot.height) });
+      features.push(f);
+    }
+    this.sources.contours.addFeatures(features);
+  }
+
+  /** Strips coloured by their height above the geoid, with a legend; on request. */
+  drawHeights() {
+    this.sources.heights.clear(true);
+    const plan = this.plan;
+    const legend = this.element.querySelector(".height-legend");
+    const heights = plan.stationHeights || [];
+    legend.hidden = !this.byHeight || heights.length === 0;
+    if (legend.hidden) return;
+    const least = Math.min(...heights);
+    const most = Math.max(...heights);
+    const features = [];
+    for (let strip = 0; strip + 1 < plan.stationsOf.length; strip++) {
+      for (let i = plan.stationsOf[strip]; i + 1 < plan.stationsOf[strip + 1]; i++) {
+        const f = new ol.Feature(new ol.geom.LineString([[plan.stations[2 * i], plan.stations[2 * i + 1]], [plan.stations[2 * i + 2], plan.stations[2 * i + 3]]]));
+        f.set("colour", scaleColour(most > least ? ((heights[i] + heights[i + 1]) / 2 - least) / (most - least) : 0));
+        features.push(f);
+      }
+    }
+    this.sources.heights.addFeatures(features);
+    legend.querySelector(".ramp").replaceChildren(...[0, 0.25, 0.5, 0.75, 1].map((share) => {
+      const step = document.createElement("li");
+      const swatch = document.createElementNS("http://www.w3.org/2000/svg", "svg");
+      swatch.setAttribute("width", "18"); swatch.setAttribute("height", "12");
+      const box = document.createElementNS("http://www.w3.org/2000/svg", "rect");
+      box.setAttribute("width", "18"); box.setAttribute("height", "12"); box.setAttribute("fill", scaleColour(share));
+      swatch.append(box);
+      step.append(swatch, ` ${Math.round(least + share * (most - least))} ${plan.heightUnit}`);
+      return step;
+    }));
   }
 
   // Findings and weak spots stand in the book; their places are drawn from there.
@@ -284,14 +380,14 @@ export class Sheet {
   tell(strip) {
     if (this.told === strip + ":" + (this.plan && this.plan.version)) return;
     this.told = strip + ":" + (this.plan && this.plan.version);
-    const drawer = document.getElementById("drawer");
     const words = document.createElement("p");
     const name = document.createElement("b");
     words.append(name);
     if (strip < 0 || !this.plan || 4 * strip >= this.plan.strips.length) {
       name.textContent = "No strip chosen. ";
       words.append("Press one on the sheet, or use the keys , and .");
-      drawer.replaceChildren(words);
+      this.section.say(words);
+      this.section.close();
       return;
     }
     const s = this.plan.strips;
@@ -302,7 +398,14 @@ export class Sheet {
     const photos = this.plan.stationsOf[strip + 1] - this.plan.stationsOf[strip];
     name.textContent = `Strip ${strip + 1} `;
     words.append(`of ${s.length / 4}: ${length.toFixed(0)} ${this.plan.ruler.unit}, ${photos} photos, numbers ${this.plan.stationsOf[strip] + 1} to ${this.plan.stationsOf[strip + 1]}, flown towards ${String(Math.round(bearing) % 360).padStart(3, "0")}° of the grid`);
-    drawer.replaceChildren(words);
+    this.section.say(words);
+    this.section.open(strip + 1);
+  }
+
+  /** Shows a place that another part of the page speaks of. */
+  point(place) {
+    this.sources.spot.clear(true);
+    if (place) this.sources.spot.addFeature(new ol.Feature(new ol.geom.Point(place)));
   }
 
   showMark(row) {
@@ -351,6 +454,8 @@ export class Sheet {
     this.dropTool();
     if (same) return;
     if (tool === "fit") { this.fit(); return; }
+    if (tool === "heights") { this.byHeight = !this.byHeight; if (this.plan) this.drawHeights(); this.element.querySelector('[data-tool="heights"]').setAttribute("aria-pressed", String(this.byHeight)); return; }
+    if (tool === "section") { this.section.open(0); return; }
     if (!this.map) { this.say("The sheet has no place yet. Set a launch point in the Ground stage, or import an outline."); return; }
     if (tool === "in" || tool === "out") { this.view.animate({ resolution: this.view.getResolution() * (tool === "in" ? 0.5 : 2), duration: 120 }); return; }
     this.tool = tool;
@@ -378,7 +483,7 @@ export class Sheet {
     this.tool = null;
     this.hint("");
     if (this.modify) this.modify.setActive(true);
-    for (const button of this.element.querySelectorAll("[data-tool]")) button.removeAttribute("aria-pressed");
+    for (const button of this.element.querySelectorAll("[data-tool]:not([data-tool=heights])")) button.removeAttribute("aria-pressed");
   }
 
   hint(words) {
@@ -430,10 +535,8 @@ export class Sheet {
   }
 }
 
-const ringOf = (feature) => feature.getGeometry().getCoordinates()[0].slice(0, -1).map((at) => [...at]);
+// viridis, evenly spaced: perceptually even and safe for all colour vision.
+const SCALE = ["#440154", "#482878", "#3e4989", "#31688e", "#26828e", "#1f9e89", "#35b779", "#6ece58", "#b5de2b", "#fde725"];
+const scaleColour = (share) => SCALE[Math.min(SCALE.length - 1, Math.max(0, Math.round(share * (SCALE.length - 1))))];
 
-/** A step of 1, 2 or 5 times a power of ten, at least the given one. */
-function roundStep(least) {
-  const power = 10 ** Math.floor(Math.log10(least));
-  return [1, 2, 5, 10].map((f) => f * power).find((step) => step >= least * 0.999);
-}
+const ringOf = (feature) => feature.getGeometry().getCoordinates()[0].slice(0, -1).map((at) => [...at]);

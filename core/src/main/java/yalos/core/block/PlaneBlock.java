@@ -1,6 +1,7 @@
 package yalos.core.block;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Geometry;
@@ -33,7 +34,11 @@ public final class PlaneBlock {
 
     /** A sound outline in the plane of a grid round its middle. */
     public static PlaneBlock of(Outline outline, Grid grid) {
-        LocalPlane plane = LocalPlane.at(grid, outline.middle());
+        return in(outline, LocalPlane.at(grid, outline.middle()));
+    }
+
+    /** A sound outline in a plane that is there already. */
+    public static PlaneBlock in(Outline outline, LocalPlane plane) {
         Polygon[] polygons = outline.parts().stream()
                 .map(part -> GEOMETRY.createPolygon(
                         ring(part.outer().stream().map(plane::toPlane).toList()),
@@ -101,6 +106,43 @@ public final class PlaneBlock {
             }
         }
         return inside;
+    }
+
+    /**
+     * Which cells of a grid have their centre inside, row by row from the north.
+     *
+     * @param west of the first column
+     * @param north of the first row
+     */
+    public boolean[] inside(double west, double north, double cellX, double cellY, int columns, int rows) {
+        boolean[] inside = new boolean[columns * rows];
+        double[] crossings = new double
+                [Arrays.stream(rings).mapToInt(ring -> ring.length / 2).sum()];
+        for (int row = 0; row < rows; row++) {
+            int found = crossings(north - (row + 0.5) * cellY, crossings);
+            Arrays.sort(crossings, 0, found);
+            for (int i = 0; i + 1 < found; i += 2) {
+                int first = (int) Math.max(0, Math.ceil((crossings[i] - west) / cellX - 0.5));
+                int end = (int) Math.min(columns, Math.ceil((crossings[i + 1] - west) / cellX - 0.5));
+                if (first < end) {
+                    Arrays.fill(inside, row * columns + first, row * columns + end, true);
+                }
+            }
+        }
+        return inside;
+    }
+
+    /** Where the rings cross a level line; answers how many. */
+    private int crossings(double y, double[] found) {
+        int count = 0;
+        for (double[] ring : rings) {
+            for (int i = 0, j = ring.length - 2; i < ring.length; j = i, i += 2) {
+                if ((ring[i + 1] > y) != (ring[j + 1] > y)) {
+                    found[count++] = (ring[j] - ring[i]) * (y - ring[i + 1]) / (ring[j + 1] - ring[i + 1]) + ring[i];
+                }
+            }
+        }
+        return count;
     }
 
     private static LinearRing ring(List<double[]> corners) {

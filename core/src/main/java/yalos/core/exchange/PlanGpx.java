@@ -9,8 +9,8 @@ import java.io.OutputStream;
 import java.util.Locale;
 
 /**
- * A plan as GPX 1.1: the stations as way points, the path as a route. Heights stand in the descriptions, since a GPX
- * elevation counts from sea level and the plan's from the take-off.
+ * A plan as GPX 1.1: the stations as way points, the path as a route. Elevations count from the geoid
+ * and stand only where real ground makes them known; heights above take-off stand in the descriptions.
  */
 public final class PlanGpx {
     private PlanGpx() {}
@@ -30,16 +30,17 @@ public final class PlanGpx {
                 .metadata(Metadata.builder().name(data.title()).build())
                 .addRoute(route.build());
         for (PlanSheetData.StationPoint point : data.stations()) {
-            gpx.addWayPoint(WayPoint.builder()
+            WayPoint.Builder place = WayPoint.builder()
                     .name(String.valueOf(point.station().index()))
                     .desc(String.format(
                             Locale.ROOT,
                             "strip %d, %.1f m above take-off, yaw %.1f° true, pitch %.0f°",
                             point.station().strip(),
-                            point.station().heightM(),
+                            data.heights(point.station().index() - 1).aboveTakeOffM(),
                             point.yawTrueDeg(),
-                            point.pitchDeg()))
-                    .build(point.at().latDeg(), point.at().lonDeg()));
+                            point.pitchDeg()));
+            data.heights(point.station().index() - 1).aboveGeoidM().ifPresent(place::ele);
+            gpx.addWayPoint(place.build(point.at().latDeg(), point.at().lonDeg()));
         }
         GPX.Writer.DEFAULT.write(gpx.build(), out);
     }

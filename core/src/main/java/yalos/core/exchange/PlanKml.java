@@ -9,7 +9,10 @@ import javax.xml.stream.XMLStreamWriter;
 import yalos.core.block.Outline;
 import yalos.core.geodesy.LonLat;
 
-/** A plan as KML 2.2 (OGC 07-147r2): folders for block, strips and stations. Heights are relative to the ground. */
+/**
+ * A plan as KML 2.2 (OGC 07-147r2): folders for block, strips and stations. Over real ground
+ * heights count from the geoid, as KML's absolute ones do; over level ground they are relative to it.
+ */
 public final class PlanKml {
     private static final String NAMESPACE = "http://www.opengis.net/kml/2.2";
 
@@ -90,14 +93,17 @@ public final class PlanKml {
 
     private void strips() throws XMLStreamException {
         folder("Strips");
-        double height = data.plan().design().scale().heightM();
         for (PlanSheetData.StripLine line : data.strips()) {
             xml.writeStartElement("Placemark");
             text("name", "Strip " + line.strip().number());
             text("styleUrl", "#strip");
             xml.writeStartElement("LineString");
-            text("altitudeMode", "relativeToGround");
-            text("coordinates", tuple(line.from(), height) + " " + tuple(line.to(), height));
+            text("altitudeMode", altitudeMode());
+            StringBuilder places = new StringBuilder();
+            for (int at : data.line(line.strip())) {
+                places.append(tuple(data.position(at), height(at))).append(' ');
+            }
+            text("coordinates", places.toString().strip());
             xml.writeEndElement();
             xml.writeEndElement();
         }
@@ -114,14 +120,27 @@ public final class PlanKml {
             value("yawDeg", String.format(Locale.ROOT, "%.2f", point.yawDeg()));
             value("yawTrueDeg", String.format(Locale.ROOT, "%.2f", point.yawTrueDeg()));
             value("pitchDeg", String.format(Locale.ROOT, "%.2f", point.pitchDeg()));
+            int at = point.station().index() - 1;
+            value(
+                    "heightAboveTakeOffM",
+                    String.format(Locale.ROOT, "%.2f", data.heights(at).aboveTakeOffM()));
             xml.writeEndElement();
             xml.writeStartElement("Point");
-            text("altitudeMode", "relativeToGround");
-            text("coordinates", tuple(point.at(), point.station().heightM()));
+            text("altitudeMode", altitudeMode());
+            text("coordinates", tuple(point.at(), height(at)));
             xml.writeEndElement();
             xml.writeEndElement();
         }
         xml.writeEndElement();
+    }
+
+    private String altitudeMode() {
+        return data.plan().heights().isPresent() ? "absolute" : "relativeToGround";
+    }
+
+    private double height(int at) {
+        PlanSheetData.StationHeights heights = data.heights(at);
+        return heights.aboveGeoidM().orElse(heights.aboveGroundM());
     }
 
     private void folder(String name) throws XMLStreamException {

@@ -1,12 +1,15 @@
 package yalos.core.exchange;
 
 import java.util.List;
+import java.util.OptionalDouble;
 import java.util.function.BiFunction;
+import java.util.stream.IntStream;
 import yalos.core.block.LocalPlane;
 import yalos.core.geodesy.LonLat;
 import yalos.core.ledger.BlockPlan;
 import yalos.core.strips.Station;
 import yalos.core.strips.Strip;
+import yalos.core.terrain.Geoid;
 
 /**
  * A plan ready to be written to a file: positions on the ellipsoid, degrees, yaw from grid and from true north.
@@ -21,6 +24,44 @@ public record PlanSheetData(String title, BlockPlan plan) {
 
     /** A station on the ellipsoid; yaw clockwise from grid north and from true north, 0..360. */
     public record StationPoint(Station station, LonLat at, double yawDeg, double yawTrueDeg, double pitchDeg) {}
+
+    /**
+     * How high a station is, in every height system the plan knows. Over level ground only take-off and ground are known, and
+     * are the same.
+     */
+    public record StationHeights(
+            double aboveTakeOffM, double aboveGroundM, OptionalDouble aboveGeoidM, OptionalDouble aboveEllipsoidM) {}
+
+    /** Heights of a station, by its place in the plan's list. */
+    public StationHeights heights(int at) {
+        Station station = plan.layout().stations().get(at);
+        return plan.heights()
+                .map(heights -> {
+                    double geoid = heights.stationM(at);
+                    double undulation = Geoid.egm96().undulationM(plane().toLonLat(station.xM(), station.yM()));
+                    return new StationHeights(
+                            heights.stationAboveTakeOffM(at),
+                            heights.stationAboveGroundM(at),
+                            OptionalDouble.of(geoid),
+                            OptionalDouble.of(geoid + undulation));
+                })
+                .orElseGet(() -> new StationHeights(
+                        station.heightM(), station.heightM(), OptionalDouble.empty(), OptionalDouble.empty()));
+    }
+
+    /** The stations of a strip, as places in the plan's list; over level ground its two ends are enough. */
+    public int[] line(Strip strip) {
+        int last = strip.firstStation() + strip.stations() - 1;
+        return plan.heights().isPresent()
+                ? IntStream.rangeClosed(strip.firstStation(), last).toArray()
+                : new int[] {strip.firstStation(), last};
+    }
+
+    /** Where a station is on the ellipsoid, by its place in the plan's list. */
+    public LonLat position(int at) {
+        Station station = plan.layout().stations().get(at);
+        return plane().toLonLat(station.xM(), station.yM());
+    }
 
     private LocalPlane plane() {
         return plan.block().plane();

@@ -2,6 +2,7 @@ package yalos.core.exchange;
 
 import java.io.IOException;
 import java.util.Locale;
+import java.util.OptionalDouble;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
 import yalos.core.geodesy.EastNorth;
@@ -17,6 +18,9 @@ public final class StationCsv {
         "northing",
         "epsg",
         "height_above_takeoff_m",
+        "height_above_ground_m",
+        "height_above_geoid_m",
+        "height_above_ellipsoid_m",
         "yaw_grid_deg",
         "yaw_true_deg",
         "pitch_deg"
@@ -33,6 +37,8 @@ public final class StationCsv {
                         .block()
                         .plane()
                         .toGrid(point.station().xM(), point.station().yM());
+                PlanSheetData.StationHeights heights =
+                        data.heights(point.station().index() - 1);
                 printer.printRecord(
                         point.station().index(),
                         point.station().strip(),
@@ -41,12 +47,20 @@ public final class StationCsv {
                         decimals(grid.east(), 3),
                         decimals(grid.north(), 3),
                         epsg,
-                        decimals(point.station().heightM(), 2),
+                        decimals(heights.aboveTakeOffM(), 2),
+                        decimals(heights.aboveGroundM(), 2),
+                        known(heights.aboveGeoidM()),
+                        known(heights.aboveEllipsoidM()),
                         decimals(point.yawDeg(), 2),
                         decimals(point.yawTrueDeg(), 2),
                         decimals(point.pitchDeg(), 2));
             }
         }
+    }
+
+    /** Empty where the height system is not known, as over level ground. */
+    private static String known(OptionalDouble heightM) {
+        return heightM.isPresent() ? decimals(heightM.getAsDouble(), 2) : "";
     }
 
     private static String decimals(double figure, int digits) {

@@ -14,6 +14,7 @@ import yalos.core.ledger.BlockPlan;
 import yalos.core.ledger.PinSolver;
 import yalos.core.ledger.Quantity;
 import yalos.core.ledger.SpeedLimit;
+import yalos.core.proof.CountGrid;
 import yalos.core.proof.Coverage;
 import yalos.core.proof.PhotoCount;
 import yalos.core.proof.WeakSpot;
@@ -31,6 +32,8 @@ public final class Findings {
     private static final double LEAST_SIDE = 0.60;
     private static final double FAR_FROM_LAUNCH_M = 500;
     private static final double SCALE_OFF = 0.002;
+    /** Cells of the block in a first answer over real ground, quick enough for every change. */
+    private static final int COARSE_CELLS = 40_000;
 
     private final BlockPlan plan;
     private final Brief brief;
@@ -63,6 +66,7 @@ public final class Findings {
         findings.speedHeld();
         findings.blur();
         KitFindings.collect(plan, findings.found);
+        GroundFindings.collect(plan, brief, findings.found);
         findings.launch();
         findings.grid();
         BriefFindings.collect(brief, plan, findings.found);
@@ -71,13 +75,16 @@ public final class Findings {
 
     /** The coverage of a plan as finely as a screen can show it; quick enough for every change. */
     public static Coverage coverage(BlockPlan plan) {
-        return coverage(plan, PhotoCount.cellSizeM(plan.block(), PhotoCount.SCREEN_CELLS));
+        int cells = plan.heights().isPresent() ? COARSE_CELLS : PhotoCount.SCREEN_CELLS;
+        return coverage(plan, PhotoCount.cellSizeM(plan.block(), cells));
     }
 
     /** The coverage of a plan in cells of the given size. */
     public static Coverage coverage(BlockPlan plan, double cellM) {
-        PhotoCount count = PhotoCount.of(
-                plan.block(), plan.request().camera(), plan.layout().stations(), cellM);
+        CountGrid count = plan.heights().isPresent()
+                ? PlanProof.of(plan, cellM).counted()
+                : PhotoCount.of(
+                        plan.block(), plan.request().camera(), plan.layout().stations(), cellM);
         return Coverage.of(count, plan.leastPhotos());
     }
 

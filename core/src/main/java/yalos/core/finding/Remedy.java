@@ -1,13 +1,27 @@
 package yalos.core.finding;
 
 import yalos.core.ledger.Quantity;
+import yalos.core.path.HeightReference;
 import yalos.core.units.Measure;
 
 /**
- * A mend for a finding: one pin to set.
+ * A mend for a finding, for one press.
  *
  * @param label what the button says
- * @param quantity to pin
- * @param value to pin it at
+ * @param change that it makes
  */
-public record Remedy(String label, Quantity quantity, Measure value) {}
+public record Remedy(String label, Change change) {
+
+    /** What a press changes. */
+    public sealed interface Change permits Pin, Heights {}
+
+    /** A figure of the ledger is pinned. */
+    public record Pin(Quantity quantity, Measure value) implements Change {}
+
+    /** Heights are flown otherwise. */
+    public record Heights(HeightReference reference) implements Change {}
+
+    Remedy(String label, Quantity quantity, Measure value) {
+        this(label, new Pin(quantity, value));
+    }
+}

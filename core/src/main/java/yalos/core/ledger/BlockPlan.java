@@ -7,6 +7,9 @@ import yalos.core.block.Outline;
 import yalos.core.block.OutlineCheck;
 import yalos.core.block.PlaneBlock;
 import yalos.core.fault.InputFault;
+import yalos.core.path.DesignPlane;
+import yalos.core.path.FlownHeights;
+import yalos.core.path.HeightReference;
 import yalos.core.strips.BestDirection;
 import yalos.core.strips.StripLayout;
 import yalos.core.strips.StripPattern;
@@ -21,6 +24,7 @@ import yalos.core.wind.Wind;
  * @param flown the block widened by the margin
  * @param layout strips, stations, links, time
  * @param solution what gave way to pinned costs, and whether they hold
+ * @param overGround heights over real ground; empty over level ground
  */
 public record BlockPlan(
         PlanRequest request,
@@ -28,7 +32,8 @@ public record BlockPlan(
         PlaneBlock block,
         PlaneBlock flown,
         StripLayout layout,
-        PinSolver.Solution solution) {
+        PinSolver.Solution solution,
+        Optional<OverGround> overGround) {
 
     /**
      * @throws InputFault for an outline that is not sound, settings that cannot be flown, or too many stations
@@ -42,7 +47,10 @@ public record BlockPlan(
     /** The plan over a block already laid into its plane, for callers that try many settings on one block. */
     public static BlockPlan over(PlaneBlock block, PlanRequest request) {
         PinSolver.Solution solution = PinSolver.solve(block, request);
-        return with(block, request, solution);
+        BlockPlan level = with(block, request, solution);
+        return request.ground()
+                .map(ground -> level.over(OverGround.of(ground, request, level.design(), block, level.layout())))
+                .orElse(level);
     }
 
     /** The plan of pins that fix the scale, whatever it costs. */
@@ -56,7 +64,7 @@ public record BlockPlan(
     }
 
     private static BlockPlan with(PlaneBlock block, PlanRequest request, PinSolver.Solution solution) {
-        Design design = Design.of(solution.pins(), request.kit());
+        Design design = Design.of(solution.pins(), request.kit(), loweringM(block, request));
         PlaneBlock flown = block.widened(design.marginM());
         StripPattern pattern = patternOf(request, design, block.plane());
         StripLayout.refuseFarTooMany(flown, pattern);
@@ -64,7 +72,26 @@ public record BlockPlan(
         double direction = fixed.isPresent()
                 ? halfTurn(fixed.getAsDouble())
                 : BestDirection.of(flown, pattern).directionRad();
-        return new BlockPlan(request, design, block, flown, StripLayout.of(flown, pattern, direction), solution);
+        return new BlockPlan(
+                request, design, block, flown, StripLayout.of(flown, pattern, direction), solution, Optional.empty());
+    }
+
+    private BlockPlan over(OverGround ground) {
+        return new BlockPlan(request, design, block, flown, layout, solution, Optional.of(ground));
+    }
+
+    /** By how much the ground comes nearer to a level flight whose GSD holds on the lowest ground; strips are spaced for it. */
+    private static double loweringM(PlaneBlock block, PlanRequest request) {
+        return request.ground()
+                .filter(ground -> ground.choice().plane() == DesignPlane.BOTH)
+                .filter(ground -> ground.choice().reference() == HeightReference.GEOID)
+                .map(ground -> OverGround.reliefM(ground, block))
+                .orElse(0.0);
+    }
+
+    /** Heights of the path over real ground; empty over level ground, or where the model leaves part of it unknown. */
+    public Optional<FlownHeights> heights() {
+        return overGround.flatMap(OverGround::heights);
     }
 
     /** What the strips need besides the block. */

@@ -37,9 +37,28 @@ public record Design(
      * @throws InputFault when pins together give an overlap that cannot be flown
      */
     public static Design of(Pins pins, Kit kit) {
+        return of(pins, kit, 0);
+    }
+
+    /**
+     * The same where the highest ground comes nearer to the aircraft than the scale's own: spacing and base are kept there.
+     *
+     * @param nearerM by how much
+     * @throws InputFault also when the ground comes so near that no photo would be left
+     */
+    static Design of(Pins pins, Kit kit, double nearerM) {
         GroundScale scale = scaleOf(pins, kit);
-        double cover = scale.heightM() * acrossPerHeight(kit);
-        Share forward = forward(pins, scale);
+        double left = scale.heightM() - nearerM;
+        if (left < scale.heightM() / 10) {
+            throw new InputFault(
+                    "height",
+                    "%.0f m".formatted(scale.heightM()),
+                    "The ground rises %.0f m within the block, and the plan flies at %.0f m over the lowest of it. Follow the ground, or fly higher."
+                            .formatted(nearerM, scale.heightM()));
+        }
+        GroundScale highest = new GroundScale(kit.camera(), left);
+        double cover = left * acrossPerHeight(kit);
+        Share forward = forward(pins, highest);
         Share side = Share.of(pins, Quantity.SIDE_OVERLAP, Quantity.STRIP_SPACING, Defaults.sideOverlap(kit), cover);
         double margin = pins.siOr(Quantity.MARGIN, pins.siOr(Quantity.MARGIN_STRIPS, 0) * side.stepM());
         List<SpeedLimit.Allowed> speeds = SpeedLimit.of(pins, kit, scale, forward.stepM());

@@ -19,8 +19,20 @@ import yalos.core.kit.Kit;
  * @param outline of the block; must not be empty
  * @param launch launch point, if known
  * @param epsg the job's grid; UTM where empty
+ * @param ground the real ground; level where empty
  */
-public record PlanRequest(Kit kit, Pins pins, Outline outline, Optional<LonLat> launch, OptionalInt epsg) {
+public record PlanRequest(
+        Kit kit, Pins pins, Outline outline, Optional<LonLat> launch, OptionalInt epsg, Optional<Ground> ground) {
+
+    /** Over level ground. */
+    public PlanRequest(Kit kit, Pins pins, Outline outline, Optional<LonLat> launch, OptionalInt epsg) {
+        this(kit, pins, outline, launch, epsg, Optional.empty());
+    }
+
+    /** The same over real ground. */
+    public PlanRequest over(Ground real) {
+        return new PlanRequest(kit, pins, outline, launch, epsg, Optional.of(real));
+    }
 
     /** The leading camera. */
     public Camera camera() {
@@ -33,7 +45,7 @@ public record PlanRequest(Kit kit, Pins pins, Outline outline, Optional<LonLat> 
 
     /** The request with another kit. */
     public PlanRequest with(Kit other) {
-        return new PlanRequest(other, pins, outline, launch, epsg);
+        return new PlanRequest(other, pins, outline, launch, epsg, ground);
     }
 
     /** The job's grid: the one asked for, or the UTM zone of the block's middle. */
@@ -43,7 +55,7 @@ public record PlanRequest(Kit kit, Pins pins, Outline outline, Optional<LonLat> 
 
     /** The request with other pins. */
     public PlanRequest with(Pins other) {
-        return new PlanRequest(kit, other, outline, launch, epsg);
+        return new PlanRequest(kit, other, outline, launch, epsg, ground);
     }
 
     /**

@@ -118,32 +118,10 @@ public final class PhotoCount implements CountGrid {
     }
 
     private void markInside(PlaneBlock block) {
-        int edges =
-                Arrays.stream(block.rings()).mapToInt(ring -> ring.length / 2).sum();
-        double[] crossings = new double[edges];
+        boolean[] fromNorth = block.inside(westM, southM + rows * cellM, cellM, cellM, columns, rows);
         for (int row = 0; row < rows; row++) {
-            int found = crossings(block.rings(), y(row), crossings);
-            Arrays.sort(crossings, 0, found);
-            for (int i = 0; i + 1 < found; i += 2) {
-                int first = firstColumn(crossings[i]);
-                int end = Math.min(columns, firstColumn(crossings[i + 1]));
-                if (first < end) {
-                    Arrays.fill(inside, row * columns + first, row * columns + end, true);
-                }
-            }
+            System.arraycopy(fromNorth, (rows - 1 - row) * columns, inside, row * columns, columns);
         }
-    }
-
-    private static int crossings(double[][] rings, double y, double[] found) {
-        int count = 0;
-        for (double[] ring : rings) {
-            for (int i = 0, j = ring.length - 2; i < ring.length; j = i, i += 2) {
-                if ((ring[i + 1] > y) != (ring[j + 1] > y)) {
-                    found[count++] = (ring[j] - ring[i]) * (y - ring[i + 1]) / (ring[j + 1] - ring[i + 1]) + ring[i];
-                }
-            }
-        }
-        return count;
     }
 
     /** The first column whose centre lies at or east of x; not below 0, may be beyond the last. */

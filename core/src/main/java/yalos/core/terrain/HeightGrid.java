@@ -81,6 +81,22 @@ public record HeightGrid(
         return c < 0 || r < 0 || c >= columns || r >= rows ? Double.NaN : heights[r * columns + c];
     }
 
+    /** The same ground in square cells of another size, read bilinearly; this grid where the size is the same. */
+    public HeightGrid resampled(double cell) {
+        if (cell == cellX && cell == cellY) {
+            return this;
+        }
+        int wide = (int) Math.max(1, Math.floor((east() - west) / cell));
+        int high = (int) Math.max(1, Math.floor((north - south()) / cell));
+        float[] resampled = new float[wide * high];
+        for (int row = 0; row < high; row++) {
+            for (int column = 0; column < wide; column++) {
+                resampled[row * wide + column] = (float) at(west + (column + 0.5) * cell, north - (row + 0.5) * cell);
+            }
+        }
+        return new HeightGrid(west, north, cell, cell, wide, high, resampled);
+    }
+
     /** Least and greatest height; not numbers when nothing is known. */
     public double[] range() {
         double least = Double.POSITIVE_INFINITY;

@@ -228,7 +228,8 @@ class DesignTest {
                         "seen-too-few-times");
         for (Finding finding : findings) {
             for (Remedy remedy : finding.remedies()) {
-                BlockPlan mended = request.with(bad.pinned(remedy.quantity(), remedy.value()))
+                BlockPlan mended = request.with(bad.pinned(
+                                ((Remedy.Pin) remedy.change()).quantity(), ((Remedy.Pin) remedy.change()).value()))
                         .plan();
                 assertThat(Findings.of(mended, Findings.coverage(mended), UnitChoice.METRIC))
                         .as("%s mends %s", remedy.label(), finding.key())

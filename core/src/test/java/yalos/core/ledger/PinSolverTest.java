@@ -84,11 +84,12 @@ class PinSolverTest {
         assertThat(conflict.key()).isEqualTo("pins-in-conflict");
         assertThat(conflict.sentence()).contains("photos 150", "GSD 2 cm", "side 70 %", "forward 80 %");
         assertThat(conflict.remedies())
-                .extracting(Remedy::quantity)
+                .extracting(remedy -> ((Remedy.Pin) remedy.change()).quantity())
                 .contains(Quantity.GSD, Quantity.FORWARD_OVERLAP, Quantity.PHOTOS);
-        for (Remedy way : conflict.remedies()) {
+        for (Remedy remedy : conflict.remedies()) {
+            Remedy.Pin way = (Remedy.Pin) remedy.change();
             assertThat(plan(pins.pinned(way.quantity(), way.value())).solution().holds())
-                    .as(way.label())
+                    .as(remedy.label())
                     .isTrue();
         }
     }

@@ -18,11 +18,18 @@ import yalos.core.geodesy.EastNorth;
 public record FindingView(
         int number, String level, String key, String sentence, String east, String north, List<RemedyView> remedies) {
 
-    /** A remedy as a button: which quantity to pin, at what. */
-    public record RemedyView(String label, String quantity, String value) {
+    /** A remedy as a button: where it is sent to below the block's address, and with what. */
+    public record RemedyView(String label, String path, String value) {
         static RemedyView of(Remedy remedy) {
+            if (remedy.change() instanceof Remedy.Heights heights) {
+                return new RemedyView(
+                        remedy.label(), "heights/reference", heights.reference().name());
+            }
+            Remedy.Pin pin = (Remedy.Pin) remedy.change();
             return new RemedyView(
-                    remedy.label(), remedy.quantity().key(), remedy.value().asTyped());
+                    remedy.label(),
+                    "ledger/" + pin.quantity().key(),
+                    pin.value().asTyped());
         }
     }
 

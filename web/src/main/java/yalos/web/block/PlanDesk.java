@@ -8,7 +8,9 @@ import yalos.core.fault.InputFault;
 import yalos.core.finding.Findings;
 import yalos.core.ledger.BlockPlan;
 import yalos.core.ledger.Ledger;
+import yalos.core.ledger.PlanRequest;
 import yalos.web.store.BlockFacts;
+import yalos.web.terrain.Models;
 
 /** Where plans lie while they are looked at: each state of a block is planned once. Holds the last few. */
 @Component
@@ -16,6 +18,11 @@ public class PlanDesk {
     private static final int KEPT = 24;
 
     private final Map<BlockFacts, Planned> plans = recent();
+    private final Models models;
+
+    PlanDesk(Models models) {
+        this.models = models;
+    }
 
     /** The plan of these facts, or why there is none. */
     public Planned plan(BlockFacts facts) {
@@ -51,9 +58,13 @@ public class PlanDesk {
         });
     }
 
-    private static Planned compute(BlockFacts facts) {
+    private Planned compute(BlockFacts facts) {
         try {
-            BlockPlan plan = facts.request().plan();
+            PlanRequest request = facts.request();
+            BlockPlan plan = models.ground(facts.ground())
+                    .map(request::over)
+                    .orElse(request)
+                    .plan();
             return Planned.of(new Planned.Whole(plan, Ledger.of(plan), Findings.coverage(plan)));
         } catch (InputFault fault) {
             return Planned.not(fault);

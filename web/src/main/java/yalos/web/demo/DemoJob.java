@@ -1,5 +1,9 @@
 package yalos.web.demo;
 
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
@@ -29,13 +33,17 @@ import yalos.core.kit.Kit;
 import yalos.core.kit.Positioning;
 import yalos.core.ledger.Pins;
 import yalos.core.ledger.Quantity;
+import yalos.core.site.Obstacle;
+import yalos.core.terrain.VerticalDatum;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
 import yalos.web.jobs.Jobs;
 import yalos.web.store.BlockFacts;
 import yalos.web.store.CameraMapper;
 import yalos.web.store.CameraRow;
+import yalos.web.store.GroundFacts;
 import yalos.web.store.JobMapper;
+import yalos.web.terrain.Models;
 
 /** Thornwane Rigg: an upland estate with an old hill fort. Invented from end to end. Written once, into an empty store. */
 @Component
@@ -55,8 +63,10 @@ class DemoJob implements ApplicationRunner {
     private final JobMapper rows;
     private final CameraMapper cameras;
     private final Jobs jobs;
+    private final Models models;
 
-    DemoJob(JobMapper rows, CameraMapper cameras, Jobs jobs) {
+    DemoJob(JobMapper rows, CameraMapper cameras, Jobs jobs, Models models) {
+        this.models = models;
         this.rows = rows;
         this.cameras = cameras;
         this.jobs = jobs;
@@ -71,9 +81,37 @@ class DemoJob implements ApplicationRunner {
         jobs.create("Thornwane Rigg", Optional.of(carPark));
         long job = rows.jobNamed("Thornwane Rigg").orElseThrow();
         long empty = rows.blockNamed(job, "Block A").orElseThrow();
-        jobs.addBlock(job, "Block A, hill fort", fort(carPark), "outline drawn");
-        jobs.addBlock(job, "Block B, meadow", meadow(carPark), "outline drawn");
+        GroundFacts.ModelUse terrain = terrain(job);
+        GroundFacts ground = GroundFacts.LEVEL.withModels(List.of(terrain));
+        jobs.addBlock(
+                job, "Block A, hill fort", fort(carPark).with(ground.withObstacles(List.of(tower()))), "outline drawn");
+        jobs.addBlock(job, "Block B, meadow", meadow(carPark).with(ground), "outline drawn");
         jobs.deleteBlock(empty);
+    }
+
+    /** The ruined beacon tower on the mound. */
+    private static Obstacle tower() {
+        return new Obstacle(
+                "beacon tower, ruined",
+                Obstacle.Kind.MAST,
+                List.of(GRID.toLonLat(new EastNorth(412_690, 6_041_575))),
+                9,
+                4);
+    }
+
+    private GroundFacts.ModelUse terrain(long job) {
+        ByteArrayOutputStream model = new ByteArrayOutputStream();
+        try {
+            ThornwaneTerrain.write(model);
+            return models.take(
+                    job,
+                    "thornwane-rigg.tif",
+                    new ByteArrayInputStream(model.toByteArray()),
+                    OptionalInt.empty(),
+                    VerticalDatum.GEOID_METRES);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
     }
 
     private BlockFacts fort(LonLat launch) {
@@ -146,7 +184,8 @@ class DemoJob implements ApplicationRunner {
                 Kit.of(Aircraft.smallMultirotor(), camera.camera()),
                 pins,
                 brief,
-                Map.of());
+                Map.of(),
+                GroundFacts.LEVEL);
     }
 
     private static List<LonLat> ring(double[] positions) {

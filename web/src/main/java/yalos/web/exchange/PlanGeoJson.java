@@ -26,15 +26,18 @@ public final class PlanGeoJson {
         ObjectNode root = JSON.createObjectNode();
         root.put("type", "FeatureCollection");
         ArrayNode features = root.putArray("features");
-        double height = data.plan().design().scale().heightM();
         for (PlanSheetData.StripLine line : data.strips()) {
             ObjectNode geometry = feature(
                     features,
                     "LineString",
                     Map.of("kind", "strip", "strip", line.strip().number()));
             ArrayNode coordinates = geometry.putArray("coordinates");
-            position(coordinates.addArray(), line.from(), height);
-            position(coordinates.addArray(), line.to(), height);
+            for (int at : data.line(line.strip())) {
+                position(
+                        coordinates.addArray(),
+                        data.position(at),
+                        data.heights(at).aboveTakeOffM());
+            }
         }
         for (PlanSheetData.StationPoint point : data.stations()) {
             ObjectNode geometry = feature(features, "Point", Map.of());
@@ -46,10 +49,14 @@ public final class PlanGeoJson {
             properties.put("yawDeg", point.yawDeg());
             properties.put("yawTrueDeg", point.yawTrueDeg());
             properties.put("pitchDeg", point.pitchDeg());
-            position(
-                    geometry.putArray("coordinates"),
-                    point.at(),
-                    point.station().heightM());
+            PlanSheetData.StationHeights heights = data.heights(point.station().index() - 1);
+            heights.aboveGeoidM().ifPresent(geoid -> {
+                properties.put("aboveGroundM", rounded(heights.aboveGroundM(), 1e3));
+                properties.put("aboveGeoidM", rounded(geoid, 1e3));
+                properties.put(
+                        "aboveEllipsoidM", rounded(heights.aboveEllipsoidM().orElse(Double.NaN), 1e3));
+            });
+            position(geometry.putArray("coordinates"), point.at(), heights.aboveTakeOffM());
         }
         root.set("summary", summary(data.plan()));
         return root;

@@ -30,6 +30,12 @@ class GroundBook implements StageBook {
     /** Size of the block in one unit. */
     public record Size(String figure, String unit) {}
 
+    private final TerrainPage terrain;
+
+    GroundBook(TerrainPage terrain) {
+        this.terrain = terrain;
+    }
+
     @Override
     public Stage stage() {
         return Stage.GROUND;
@@ -37,6 +43,7 @@ class GroundBook implements StageBook {
 
     @Override
     public void fill(Opened opened, Model model) {
+        terrain.fill(opened, model);
         BlockFacts facts = opened.block().facts();
         Optional<Grid> grid = facts.grid();
         model.addAttribute("gridName", grid.map(Grid::shortName).orElse("not known yet"));

@@ -155,7 +155,7 @@ class GroundController {
     /** Sets the grid by its EPSG code; empty for UTM. The grid must be able to show the block. */
     @PostMapping("/blocks/{id}/grid")
     String grid(@PathVariable long id, @RequestParam String epsg, Visit visit) {
-        OptionalInt code = code(epsg);
+        OptionalInt code = TerrainController.code(epsg);
         return change(id, visit, code.isPresent() ? "grid EPSG:" + code.getAsInt() : "grid UTM", facts -> {
             code.ifPresent(wanted -> {
                 Grid grid = Grid.ofEpsg(wanted);
@@ -163,18 +163,6 @@ class GroundController {
             });
             return facts.withEpsg(code);
         });
-    }
-
-    private static OptionalInt code(String epsg) {
-        String digits = epsg.strip().replaceFirst("(?i)^epsg:\\s*", "");
-        if (digits.isEmpty()) {
-            return OptionalInt.empty();
-        }
-        if (!digits.matches("\\d{4,6}")) {
-            throw new InputFault(
-                    "epsg", epsg, "“%s” is no EPSG code; it has four to six digits, such as 32630.".formatted(epsg));
-        }
-        return OptionalInt.of(Integer.parseInt(digits));
     }
 
     private static LonLat position(BlockFacts facts, double east, double north) {

@@ -3,6 +3,7 @@ package yalos.web.sheet;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Objects;
 import java.util.Optional;
 import org.springframework.http.CacheControl;
 import org.springframework.http.MediaType;
@@ -16,7 +17,11 @@ import yalos.core.geodesy.EastNorth;
 import yalos.core.geodesy.Grid;
 import yalos.core.geodesy.LonLat;
 import yalos.core.ledger.BlockPlan;
+import yalos.core.ledger.OverGround;
+import yalos.core.path.FlownHeights;
 import yalos.core.proof.Coverage;
+import yalos.core.site.Obstacle;
+import yalos.core.site.Zone;
 import yalos.core.strips.Link;
 import yalos.core.strips.Strip;
 import yalos.core.units.UnitChoice;
@@ -66,11 +71,21 @@ class SheetController {
             List<LinkLine> links,
             double baseUnits,
             TitleBlock title,
-            Ruler ruler) {}
+            Ruler ruler,
+            GroundExtent ground,
+            double[] stationHeights,
+            String heightUnit,
+            List<Thing> things) {}
+
+    /** Where the picture of the ground lies; null over level ground. */
+    record GroundExtent(double[] extent, String key) {}
+
+    /** An obstacle or zone: its kind, name and figures, and its places as easting, northing in turn. */
+    record Thing(String kind, String name, boolean area, double[] places) {}
 
     record LinkLine(String kind, double[] line) {}
 
-    record TitleBlock(String name, String area, String gsd, String grid, String heights) {}
+    record TitleBlock(String name, String area, String gsd, String grid, String heights, String ground) {}
 
     /** How the scale bar reads: name of its unit and metres in one. */
     record Ruler(String unit, double metres) {}
@@ -113,7 +128,57 @@ class SheetController {
                 plan.map(SheetController::links).orElse(List.of()),
                 plan.map(p -> p.design().baseM() / metres).orElse(0.0),
                 title(block, plan, grid, units),
-                ruler);
+                ruler,
+                plan.flatMap(BlockPlan::overGround)
+                        .map(over -> new GroundExtent(
+                                GroundSheet.extent(
+                                        over.grid(), plan.get().block().plane()),
+                                groundKey(facts, over)))
+                        .orElse(null),
+                plan.flatMap(BlockPlan::heights)
+                        .map(heights -> stationHeights(plan.get(), heights, units))
+                        .orElse(new double[0]),
+                units.unit(UnitKind.HEIGHT).symbol(),
+                grid.map(g -> things(facts, g)).orElse(List.of()));
+    }
+
+    /** Changes when the picture of the ground does. */
+    private static String groundKey(BlockFacts facts, OverGround over) {
+        return Integer.toHexString(Objects.hash(
+                facts.ground().models(),
+                facts.epsg(),
+                over.grid().west(),
+                over.grid().columns(),
+                over.grid().rows(),
+                facts.outline()));
+    }
+
+    /** Heights of the stations above the geoid, in the operator's unit. */
+    private static double[] stationHeights(BlockPlan plan, FlownHeights heights, UnitChoice units) {
+        double[] all = new double[plan.photos()];
+        for (int i = 0; i < all.length; i++) {
+            all[i] = Math.round(units.unit(UnitKind.HEIGHT).ofSi(heights.stationM(i)) * 10) / 10.0;
+        }
+        return all;
+    }
+
+    private static List<Thing> things(BlockFacts facts, Grid grid) {
+        List<Thing> things = new ArrayList<>();
+        for (Obstacle obstacle : facts.ground().obstacles()) {
+            things.add(new Thing("obstacle", obstacle.name(), obstacle.isArea(), flat(obstacle.places(), grid)));
+        }
+        for (Zone zone : facts.ground().zones()) {
+            String kind = zone.kind() == Zone.Kind.KEEP_OUT ? "keep-out" : "caution";
+            zone.outline().rings().forEach(ring -> things.add(new Thing(kind, zone.name(), true, flat(ring, grid))));
+        }
+        return things;
+    }
+
+    private static double[] flat(List<LonLat> places, Grid grid) {
+        return places.stream()
+                .map(grid::toGrid)
+                .flatMapToDouble(at -> java.util.stream.DoubleStream.of(at.east(), at.north()))
+                .toArray();
     }
 
     private static TitleBlock title(OpenBlock block, Optional<BlockPlan> plan, Optional<Grid> grid, UnitChoice units) {
@@ -125,16 +190,16 @@ class SheetController {
                 plan.map(p -> units.text(UnitKind.GSD, p.design().scale().gsdM()))
                         .orElse("–"),
                 grid.map(Grid::shortName).orElse("–"),
-                "above take-off");
+                plan.flatMap(BlockPlan::heights)
+                        .map(heights -> heights.choice().reference().words())
+                        .orElse("above take-off"),
+                plan.flatMap(BlockPlan::overGround)
+                        .map(over -> units.text(UnitKind.DISTANCE, over.grid().cellX()) + " model")
+                        .orElse("level"));
     }
 
     private static List<double[]> rings(List<List<LonLat>> rings, Grid grid) {
-        return rings.stream()
-                .map(ring -> ring.stream()
-                        .map(grid::toGrid)
-                        .flatMapToDouble(at -> java.util.stream.DoubleStream.of(at.east(), at.north()))
-                        .toArray())
-                .toList();
+        return rings.stream().map(ring -> flat(ring, grid)).toList();
     }
 
     private static List<double[]> flown(BlockPlan plan) {

@@ -27,6 +27,7 @@ import yalos.core.ledger.Quantity;
  * @param pins of the ledger
  * @param brief what must be delivered
  * @param notes one line why, by the quantity it is about
+ * @param ground its terrain, and what stands and hangs there
  */
 public record BlockFacts(
         Outline outline,
@@ -36,7 +37,8 @@ public record BlockFacts(
         Kit kit,
         Pins pins,
         Brief brief,
-        Map<Quantity, String> notes) {
+        Map<Quantity, String> notes,
+        GroundFacts ground) {
     public BlockFacts {
         notes = Map.copyOf(notes);
     }
@@ -51,7 +53,8 @@ public record BlockFacts(
                 kit,
                 pins,
                 Brief.EMPTY,
-                Map.of());
+                Map.of(),
+                GroundFacts.LEVEL);
     }
 
     /** What the core plans from. With a correction link switched on, batteries last as long as they do with it. */
@@ -81,37 +84,41 @@ public record BlockFacts(
     }
 
     public BlockFacts with(Pins other) {
-        return new BlockFacts(outline, launch, epsg, cameraId, kit, other, brief, notes);
+        return new BlockFacts(outline, launch, epsg, cameraId, kit, other, brief, notes, ground);
     }
 
     public BlockFacts with(Outline other) {
-        return new BlockFacts(other, launch, epsg, cameraId, kit, pins, brief, notes);
+        return new BlockFacts(other, launch, epsg, cameraId, kit, pins, brief, notes, ground);
     }
 
     public BlockFacts withLaunch(Optional<LonLat> other) {
-        return new BlockFacts(outline, other, epsg, cameraId, kit, pins, brief, notes);
+        return new BlockFacts(outline, other, epsg, cameraId, kit, pins, brief, notes, ground);
     }
 
     public BlockFacts withEpsg(OptionalInt other) {
-        return new BlockFacts(outline, launch, other, cameraId, kit, pins, brief, notes);
+        return new BlockFacts(outline, launch, other, cameraId, kit, pins, brief, notes, ground);
     }
 
     public BlockFacts with(Brief other) {
-        return new BlockFacts(outline, launch, epsg, cameraId, kit, pins, other, notes);
+        return new BlockFacts(outline, launch, epsg, cameraId, kit, pins, other, notes, ground);
     }
 
     public BlockFacts with(Kit other) {
-        return new BlockFacts(outline, launch, epsg, OptionalLong.empty(), other, pins, brief, notes);
+        return new BlockFacts(outline, launch, epsg, OptionalLong.empty(), other, pins, brief, notes, ground);
     }
 
     public BlockFacts withAircraft(Aircraft other) {
-        return new BlockFacts(outline, launch, epsg, cameraId, kit.with(other), pins, brief, notes);
+        return new BlockFacts(outline, launch, epsg, cameraId, kit.with(other), pins, brief, notes, ground);
     }
 
     /** The leading camera, taken from the catalogue. */
     public BlockFacts withCamera(long id, Camera other) {
         Kit changed = kit.with(kit.payload().withLeading(other));
-        return new BlockFacts(outline, launch, epsg, OptionalLong.of(id), changed, pins, brief, notes);
+        return new BlockFacts(outline, launch, epsg, OptionalLong.of(id), changed, pins, brief, notes, ground);
+    }
+
+    public BlockFacts with(GroundFacts other) {
+        return new BlockFacts(outline, launch, epsg, cameraId, kit, pins, brief, notes, other);
     }
 
     /** A line why a quantity is what it is; an empty one takes it away. */
@@ -123,16 +130,26 @@ public record BlockFacts(
         } else {
             changed.put(quantity, note.strip());
         }
-        return new BlockFacts(outline, launch, epsg, cameraId, kit, pins, brief, changed);
+        return new BlockFacts(outline, launch, epsg, cameraId, kit, pins, brief, changed, ground);
     }
 
     /** The facts of no place: without outline, launch point and grid. */
     public BlockFacts withoutPlace() {
-        return new BlockFacts(Outline.EMPTY, Optional.empty(), OptionalInt.empty(), cameraId, kit, pins, brief, notes);
+        return new BlockFacts(
+                Outline.EMPTY,
+                Optional.empty(),
+                OptionalInt.empty(),
+                cameraId,
+                kit,
+                pins,
+                brief,
+                notes,
+                GroundFacts.LEVEL);
     }
 
     /** Everything of another block but its place: kit, pins, brief and notes. */
     public BlockFacts withSettingsOf(BlockFacts other) {
-        return new BlockFacts(outline, launch, epsg, other.cameraId, other.kit, other.pins, other.brief, other.notes);
+        return new BlockFacts(
+                outline, launch, epsg, other.cameraId, other.kit, other.pins, other.brief, other.notes, ground);
     }
 }

@@ -45,7 +45,8 @@ public final class FactsJson {
             Kit kit,
             Map<String, String> pins,
             StoredBrief brief,
-            Map<String, String> notes) {}
+            Map<String, String> notes,
+            GroundFacts ground) {}
 
     private record StoredBrief(
             Purpose purpose,
@@ -133,7 +134,8 @@ public final class FactsJson {
                 facts.kit(),
                 pins,
                 StoredBrief.of(facts.brief()),
-                notes));
+                notes,
+                facts.ground()));
     }
 
     public static BlockFacts read(String text) {
@@ -161,7 +163,8 @@ public final class FactsJson {
                 stored.kit(),
                 Pins.of(pins),
                 stored.brief().brief(),
-                notes);
+                notes,
+                stored.ground());
     }
 
     private static List<double[]> pairs(List<LonLat> ring) {

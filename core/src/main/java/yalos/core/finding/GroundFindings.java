@@ -1,0 +1,277 @@
+package yalos.core.finding;
+
+import static yalos.core.finding.Finding.Level.*;
+import static yalos.core.ledger.Quantity.*;
+
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+import yalos.core.brief.Brief;
+import yalos.core.brief.Site;
+import yalos.core.ledger.BlockPlan;
+import yalos.core.ledger.Design;
+import yalos.core.ledger.Ground;
+import yalos.core.ledger.OverGround;
+import yalos.core.path.FlownHeights;
+import yalos.core.path.HeightReference;
+import yalos.core.path.LegProfile;
+import yalos.core.site.Obstacle;
+import yalos.core.site.Zone;
+import yalos.core.strips.Station;
+import yalos.core.units.Measure;
+import yalos.core.units.Unit;
+import yalos.core.units.UnitKind;
+
+/** What would a practitioner say about the ground under this plan, and what stands and hangs over it? */
+final class GroundFindings {
+    private static final double LITTLE_UNKNOWN = 0.002;
+    private static final double LEVEL_OFF_M = 5;
+    private static final double OVERLAP_LOST = 0.02;
+    private static final double SCALE_LOST = 1.1;
+    private static final double RAISED_M = 3;
+
+    private final BlockPlan plan;
+    private final Ground ground;
+    private final OverGround over;
+    private final Collected found;
+
+    private GroundFindings(BlockPlan plan, Ground ground, OverGround over, Collected found) {
+        this.plan = plan;
+        this.ground = ground;
+        this.over = over;
+        this.found = found;
+    }
+
+    static void collect(BlockPlan plan, Brief brief, Collected found) {
+        if (plan.overGround().isEmpty()) {
+            if (brief.site().difficulties().contains(Site.Difficulty.RELIEF)) {
+                found.add(
+                        MIND,
+                        "no-model",
+                        "The brief names wide relief, and the plan stands on level ground: 0 elevation models are loaded. Bring one in on the Ground stage.");
+            }
+            return;
+        }
+        GroundFindings findings = new GroundFindings(
+                plan, plan.request().ground().orElseThrow(), plan.overGround().get(), found);
+        findings.missing();
+        plan.heights().ifPresent(heights -> {
+            findings.takeOffLevel(heights);
+            findings.clearance(heights);
+            findings.ceiling(heights);
+            findings.relief(heights);
+            findings.raised(heights);
+            findings.zones(heights);
+            findings.returning(heights);
+        });
+    }
+
+    private void missing() {
+        if (over.unknownInside() > 0) {
+            found.addAt(
+                    STOP,
+                    "model-ends",
+                    "The elevation model leaves %s of the block unknown. Heights are not guessed there: bring in a model that covers the block and %s round it."
+                            .formatted(Collected.percent(over.unknownInside()), buffer()),
+                    over.unknownPlace().orElse(new double[2]),
+                    List.of());
+        } else if (over.heights().isEmpty()) {
+            found.add(
+                    STOP,
+                    "model-ends",
+                    "Strips or launch point reach beyond the elevation model, of which %s is missing round the block. Bring in one that covers %s round it."
+                            .formatted(Collected.percent(over.unknownAround()), buffer()));
+        } else if (over.unknownAround() > LITTLE_UNKNOWN) {
+            found.add(
+                    MIND,
+                    "model-buffer",
+                    "The elevation model ends within %s of the block: %s of the ground round it is unknown. What stands there is not seen, and turns are not checked over it."
+                            .formatted(buffer(), Collected.percent(over.unknownAround())));
+        }
+    }
+
+    private String buffer() {
+        double east = over.grid().east() - over.grid().west();
+        double[] bounds = plan.block().bounds();
+        return found.text(UnitKind.DISTANCE, Math.max(0, (east - (bounds[1] - bounds[0])) / 2));
+    }
+
+    private void takeOffLevel(FlownHeights heights) {
+        ground.takeOffLevelM().ifPresent(measured -> {
+            double off = measured - heights.takeOffM();
+            if (Math.abs(off) > LEVEL_OFF_M) {
+                found.add(
+                        STOP,
+                        "take-off-level",
+                        "The take-off point was measured at %s, the model has %s there: %s apart. The height system of the model is likely another one (ellipsoid, feet, or a local datum)."
+                                .formatted(
+                                        found.height(measured),
+                                        found.height(heights.takeOffM()),
+                                        found.height(Math.abs(off))));
+            }
+        });
+    }
+
+    private void clearance(FlownHeights heights) {
+        LegProfile leg = heights.nearestLeg();
+        double wanted = ground.choice().clearanceM();
+        if (leg.clearanceM() >= wanted - 0.01) {
+            return;
+        }
+        int step = leg.nearestStep();
+        double x = leg.x(step);
+        double y = leg.y(step);
+        List<Obstacle> standing = over.site().obstaclesNear(x, y, FlownHeights.CORRIDOR_M);
+        String what = standing.isEmpty() ? "the ground" : standing.get(0).name();
+        found.addAt(
+                STOP,
+                "clearance",
+                "%s comes within %s of %s; %s are to be kept."
+                        .formatted(
+                                leg.isStrip() ? "Strip " + leg.strip() : "The way between strips",
+                                found.height(leg.clearanceM()),
+                                what,
+                                found.height(wanted)),
+                new double[] {x, y},
+                followOrRaise(heights, wanted - leg.clearanceM()));
+    }
+
+    private List<Remedy> followOrRaise(FlownHeights heights, double missingM) {
+        List<Remedy> remedies = new ArrayList<>();
+        if (ground.choice().reference() != HeightReference.FOLLOW) {
+            remedies.add(new Remedy("Follow the ground", new Remedy.Heights(HeightReference.FOLLOW)));
+        }
+        double raised = Math.ceil(heights.heightM() + missingM);
+        if (raised <= plan.ceilingM()) {
+            remedies.add(found.remedy("Fly at " + found.height(raised), HEIGHT, raised));
+        }
+        return remedies;
+    }
+
+    private void ceiling(FlownHeights heights) {
+        double highest = heights.aboveGroundM()[2];
+        double planned = plan.design().scale().heightM();
+        if (highest > plan.ceilingM() + 0.5 && planned <= plan.ceilingM() + 1e-6) {
+            List<Remedy> remedies = ground.choice().reference() == HeightReference.FOLLOW
+                    ? List.of()
+                    : List.of(new Remedy("Follow the ground", new Remedy.Heights(HeightReference.FOLLOW)));
+            found.add(
+                    STOP,
+                    "ceiling-over-ground",
+                    "Over the lowest ground the plan flies at %s, over your ceiling of %s above ground. Check your local rules."
+                            .formatted(found.height(highest), found.height(plan.ceilingM())),
+                    remedies.toArray(Remedy[]::new));
+        }
+    }
+
+    /** Overlap over the highest ground and GSD over the lowest, by the pinhole formulas. */
+    private void relief(FlownHeights heights) {
+        double[] above = heights.aboveGroundM();
+        Design design = plan.design();
+        double footprintLeast =
+                design.scale().footprintAcrossM() * above[0] / design.scale().heightM();
+        double side = 1 - design.spacingM() / footprintLeast;
+        double alongLeast =
+                design.scale().footprintAlongM() * above[0] / design.scale().heightM();
+        double forward = 1 - design.baseM() / alongLeast;
+        boolean scanner = plan.request().kit().payload().scannerLeads();
+        if (!scanner && side < design.sideOverlap() - OVERLAP_LOST) {
+            List<Remedy> remedies = followOrRaise(heights, plan.design().scale().heightM() - above[0]);
+            double tightened =
+                    1 - (1 - design.sideOverlap()) * above[0] / design.scale().heightM();
+            if (tightened < 0.95) {
+                Measure wanted = Measure.of(Math.ceil(tightened * 100), Unit.PERCENT);
+                remedies.add(new Remedy("Side " + wanted.asTyped(), SIDE_OVERLAP, wanted));
+            }
+            found.add(
+                    side < 0.5 ? STOP : MIND,
+                    "overlap-over-relief",
+                    "Over the highest ground the aircraft is only %s up: side overlap falls to %s, forward to %s; %s and %s are planned."
+                            .formatted(
+                                    found.height(above[0]),
+                                    Collected.percent(Math.max(0, side)),
+                                    Collected.percent(Math.max(0, forward)),
+                                    Collected.percent(design.sideOverlap()),
+                                    Collected.percent(design.forwardOverlap())),
+                    remedies.toArray(Remedy[]::new));
+        }
+        double coarsest = design.scale().gsdM() * above[2] / design.scale().heightM();
+        if (coarsest > design.scale().gsdM() * SCALE_LOST) {
+            found.add(
+                    NOTE,
+                    "gsd-over-relief",
+                    "GSD runs from %s over the highest ground to %s over the lowest."
+                            .formatted(
+                                    found.text(
+                                            GSD,
+                                            design.scale().gsdM()
+                                                    * above[0]
+                                                    / design.scale().heightM()),
+                                    found.text(GSD, coarsest)));
+        }
+    }
+
+    /** Where the aircraft cannot climb or sink as the ground does it flies higher than planned. */
+    private void raised(FlownHeights heights) {
+        if (ground.choice().reference() != HeightReference.FOLLOW) {
+            return;
+        }
+        double most = heights.aboveGroundM()[2] - heights.heightM();
+        if (most > RAISED_M) {
+            found.add(
+                    NOTE,
+                    "raised",
+                    "Over steep ground the path keeps up to %s more above it than planned: it follows the highest ground beneath it, and climbs at %s at most."
+                            .formatted(
+                                    found.height(most),
+                                    found.text(
+                                            UnitKind.SPEED,
+                                            plan.request().aircraft().climbMps())));
+        }
+    }
+
+    private void zones(FlownHeights heights) {
+        Set<Zone> crossed = new LinkedHashSet<>();
+        double[] place = null;
+        int photos = 0;
+        for (int i = 0; i < plan.photos(); i++) {
+            Station station = plan.layout().stations().get(i);
+            List<Zone> here = over.site().zonesAt(station.xM(), station.yM(), heights.stationAboveGroundM(i));
+            if (!here.isEmpty()) {
+                crossed.addAll(here);
+                photos++;
+                place = place == null ? new double[] {station.xM(), station.yM()} : place;
+            }
+        }
+        for (Zone zone : crossed) {
+            boolean keepOut = zone.kind() == Zone.Kind.KEEP_OUT;
+            found.addAt(
+                    keepOut ? STOP : MIND,
+                    "zone-" + zone.name(),
+                    "%d photos are taken in “%s” (%s, from %s%s above ground). %s"
+                            .formatted(
+                                    photos,
+                                    zone.name(),
+                                    zone.kind().words(),
+                                    found.height(zone.floorM()),
+                                    Double.isInfinite(zone.ceilingM()) ? "" : " to " + found.height(zone.ceilingM()),
+                                    keepOut
+                                            ? "Cut a hole into the block there, or get leave; the rules of the place decide."
+                                            : "Ask whoever looks after it; the rules of the place decide."),
+                    place,
+                    List.of());
+        }
+    }
+
+    private void returning(FlownHeights heights) {
+        double height = heights.returnAboveTakeOffM();
+        found.add(
+                NOTE,
+                "return-height",
+                "To come home clear of the highest ground and obstacles, set the return height to %s above take-off or more; the highest point of the path is %s above it."
+                        .formatted(
+                                found.height(Math.ceil(height)),
+                                found.height(heights.highestM() - heights.takeOffM())));
+    }
+}

@@ -1,0 +1,85 @@
+package yalos.core.finding;
+
+import java.util.ArrayList;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Set;
+import yalos.core.camera.Camera;
+import yalos.core.camera.Lens;
+import yalos.core.camera.Pose;
+import yalos.core.kit.Positioning;
+import yalos.core.ledger.BlockPlan;
+import yalos.core.path.FlownHeights;
+import yalos.core.proof.GroundProof;
+import yalos.core.proof.Noise;
+import yalos.core.strips.Station;
+import yalos.core.terrain.HeightGrid;
+
+/** Holds a plan against its real ground: the stations as photos, the ground in cells of a size, and what is asked of them. */
+public final class PlanProof {
+    private final BlockPlan plan;
+    private final FlownHeights heights;
+    private final HeightGrid ground;
+
+    private PlanProof(BlockPlan plan, double cellM) {
+        this.plan = plan;
+        this.heights = plan.heights().orElseThrow();
+        this.ground = heights.grid().resampled(cellM);
+    }
+
+    /** A plan that has heights, in cells of the given size. */
+    public static PlanProof of(BlockPlan plan, double cellM) {
+        return new PlanProof(plan, cellM);
+    }
+
+    /** The photos alone, counted. */
+    GroundProof counted() {
+        return proved(Noise.ofImage(Noise.USUAL_IMAGE_PX), EnumSet.noneOf(GroundProof.Layer.class), share -> true);
+    }
+
+    /** Everything, with the accuracy that a positioning mode is good for. */
+    public GroundProof whole(Positioning mode, GroundProof.Watcher watcher) {
+        return proved(noise(mode), EnumSet.allOf(GroundProof.Layer.class), watcher);
+    }
+
+    private GroundProof proved(Noise noise, Set<GroundProof.Layer> layers, GroundProof.Watcher watcher) {
+        boolean[] asked = plan.block()
+                .inside(ground.west(), ground.north(), ground.cellX(), ground.cellY(), ground.columns(), ground.rows());
+        return GroundProof.of(ground, asked, Lens.of(plan.request().camera()), photos(), noise, layers, watcher);
+    }
+
+    /** The stations as photos, at their heights above the geoid. */
+    public List<GroundProof.Photo> photos() {
+        Camera camera = plan.request().camera();
+        List<GroundProof.Photo> photos = new ArrayList<>();
+        List<Station> stations = plan.layout().stations();
+        for (int i = 0; i < stations.size(); i++) {
+            Station station = stations.get(i);
+            photos.add(new GroundProof.Photo(
+                    new Pose(
+                            station.xM(),
+                            station.yM(),
+                            heights.stationM(i),
+                            camera.imageYawRad(station.yawRad()),
+                            station.pitchRad(),
+                            0),
+                    station.strip()));
+        }
+        return photos;
+    }
+
+    /**
+     * What a positioning mode leaves in a camera's position from photo to photo, and what all photos share. Half of each, in
+     * quadrature (common practice); control points take the shared part out.
+     */
+    public static Noise noise(Positioning mode) {
+        double own = Math.sqrt(0.5);
+        boolean controlled = mode == Positioning.CONTROL;
+        return Noise.of(
+                Noise.USUAL_IMAGE_PX,
+                mode.horizontalM() * own,
+                mode.verticalM() * own,
+                controlled ? 0 : mode.horizontalM() * own,
+                controlled ? 0 : mode.verticalM() * own);
+    }
+}

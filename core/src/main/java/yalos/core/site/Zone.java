@@ -1,0 +1,45 @@
+package yalos.core.site;
+
+import static yalos.core.fault.InputFault.within;
+
+import yalos.core.block.Outline;
+import yalos.core.fault.InputFault;
+
+/**
+ * Air over a place that must not be flown, or only with care. Figures are the operator's; the law of the place decides.
+ *
+ * @param name of it
+ * @param kind of it
+ * @param outline where it is
+ * @param floorM above ground, where it begins
+ * @param ceilingM above ground, where it ends; infinite for no end
+ */
+public record Zone(String name, Kind kind, Outline outline, double floorM, double ceilingM) {
+    /** How much it forbids. */
+    public enum Kind {
+        KEEP_OUT("keep out"),
+        CAUTION("caution");
+
+        private final String words;
+
+        Kind(String words) {
+            this.words = words;
+        }
+
+        public String words() {
+            return words;
+        }
+    }
+
+    public Zone {
+        within("floorM", floorM, 0, 10_000, "m");
+        if (!(ceilingM > floorM)) {
+            throw new InputFault("ceilingM", ceilingM, "The ceiling of a zone lies above its floor.");
+        }
+    }
+
+    /** Whether a height above ground lies in it. */
+    public boolean holds(double aboveGroundM) {
+        return aboveGroundM >= floorM && aboveGroundM <= ceilingM;
+    }
+}

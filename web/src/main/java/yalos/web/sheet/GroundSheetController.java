@@ -1,0 +1,78 @@
+package yalos.web.sheet;
+
+import java.util.Optional;
+import org.springframework.http.CacheControl;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+import yalos.core.ledger.BlockPlan;
+import yalos.core.ledger.OverGround;
+import yalos.core.path.FlownHeights;
+import yalos.core.units.UnitChoice;
+import yalos.core.units.UnitKind;
+import yalos.web.block.Blocks;
+import yalos.web.block.PlanDesk;
+import yalos.web.block.Planned;
+import yalos.web.shell.NotThere;
+import yalos.web.shell.Preferences;
+
+/** What the sheet shows of the ground: light and shade, contours, long sections. */
+@RestController
+class GroundSheetController {
+    private final Blocks blocks;
+    private final PlanDesk desk;
+    private final Preferences preferences;
+
+    GroundSheetController(Blocks blocks, PlanDesk desk, Preferences preferences) {
+        this.blocks = blocks;
+        this.desk = desk;
+        this.preferences = preferences;
+    }
+
+    private BlockPlan plan(long id) {
+        return desk.plan(blocks.open(id).facts())
+                .whole()
+                .map(Planned.Whole::plan)
+                .orElseThrow(() -> new NotThere("There is no plan yet."));
+    }
+
+    private static OverGround ground(BlockPlan plan) {
+        return plan.overGround().orElseThrow(() -> new NotThere("The block stands on level ground."));
+    }
+
+    @GetMapping("/blocks/{id}/relief.png")
+    ResponseEntity<byte[]> relief(@PathVariable long id) {
+        return ResponseEntity.ok()
+                .contentType(MediaType.IMAGE_PNG)
+                .cacheControl(CacheControl.noStore())
+                .body(GroundSheet.picture(ground(plan(id)).grid()));
+    }
+
+    @GetMapping("/blocks/{id}/contours.json")
+    ResponseEntity<GroundSheet.Ground> contours(@PathVariable long id) {
+        BlockPlan plan = plan(id);
+        UnitChoice units = preferences.units();
+        return ResponseEntity.ok()
+                .cacheControl(CacheControl.noStore())
+                .body(GroundSheet.lines(
+                        ground(plan).grid(),
+                        plan.block().plane(),
+                        units.unit(UnitKind.HEIGHT).size()));
+    }
+
+    /** The section of a strip by its number, or of the whole path for 0. */
+    @GetMapping("/blocks/{id}/section.json")
+    ResponseEntity<SectionView> section(@PathVariable long id, @RequestParam(defaultValue = "0") int strip) {
+        BlockPlan plan = plan(id);
+        Optional<FlownHeights> heights = plan.heights();
+        if (heights.isEmpty() || strip < 0 || strip > plan.layout().strips().size()) {
+            throw new NotThere("There is no such section.");
+        }
+        return ResponseEntity.ok()
+                .cacheControl(CacheControl.noStore())
+                .body(SectionView.of(plan, heights.get(), strip, preferences.units()));
+    }
+}

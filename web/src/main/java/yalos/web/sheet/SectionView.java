@@ -1,0 +1,120 @@
+package yalos.web.sheet;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import yalos.core.geodesy.EastNorth;
+import yalos.core.ledger.BlockPlan;
+import yalos.core.path.FlownHeights;
+import yalos.core.path.LegProfile;
+import yalos.core.strips.Strip;
+import yalos.core.units.UnitChoice;
+import yalos.core.units.UnitKind;
+
+/**
+ * The long section of a strip or of the whole path, in the operator's units: ground, what stands on it, the path, its stations.
+ *
+ * @param title in a line
+ * @param along distance from the start at each step
+ * @param ground height at each step, above the geoid
+ * @param top ground with what stands beside the path
+ * @param path height flown
+ * @param places easting, northing of each step in turn
+ * @param stations distances of the stations; empty for the whole path
+ * @param nearest step of least clearance
+ * @param clearance there, in words
+ * @param wanted height that must be kept above the top
+ * @param unit symbol of heights and distances
+ */
+record SectionView(
+        String title,
+        double[] along,
+        double[] ground,
+        double[] top,
+        double[] path,
+        double[] places,
+        double[] stations,
+        int nearest,
+        String clearance,
+        double wanted,
+        String unit) {
+    private static final int MOST_STEPS = 360;
+
+    /** Of one strip, or of the whole path where the strip is 0. */
+    static SectionView of(BlockPlan plan, FlownHeights heights, int strip, UnitChoice units) {
+        List<LegProfile> legs = strip == 0 ? heights.legs() : List.of(heights.strip(strip));
+        double unitM = units.unit(UnitKind.HEIGHT).size();
+        int steps = legs.stream().mapToInt(leg -> leg.pathM().length).sum();
+        int every = Math.max(1, steps / MOST_STEPS);
+        List<double[]> rows = new ArrayList<>();
+        double start = 0;
+        int seen = 0;
+        int nearest = 0;
+        double least = Double.MAX_VALUE;
+        for (LegProfile leg : legs) {
+            for (int i = 0; i < leg.pathM().length; i++, seen++) {
+                boolean closest = leg.pathM()[i] - leg.topM()[i] < least;
+                if (closest) {
+                    least = leg.pathM()[i] - leg.topM()[i];
+                }
+                if (closest || seen % every == 0 || i == leg.pathM().length - 1) {
+                    if (closest) {
+                        nearest = rows.size();
+                    }
+                    EastNorth at = plan.block().plane().toGrid(leg.x(i), leg.y(i));
+                    rows.add(new double[] {
+                        start + leg.alongM(i), leg.groundM()[i], leg.topM()[i], leg.pathM()[i], at.east(), at.north()
+                    });
+                }
+            }
+            start += leg.lengthM();
+        }
+        double[] places = new double[2 * rows.size()];
+        for (int i = 0; i < rows.size(); i++) {
+            places[2 * i] = Math.round(rows.get(i)[4] * 100) / 100.0;
+            places[2 * i + 1] = Math.round(rows.get(i)[5] * 100) / 100.0;
+        }
+        return new SectionView(
+                title(plan, legs, strip, start, units),
+                column(rows, 0, unitM),
+                column(rows, 1, unitM),
+                column(rows, 2, unitM),
+                column(rows, 3, unitM),
+                places,
+                strip == 0 ? new double[0] : stations(plan, strip, unitM),
+                nearest,
+                units.text(UnitKind.HEIGHT, least),
+                heights.choice().clearanceM() / unitM,
+                units.unit(UnitKind.HEIGHT).symbol());
+    }
+
+    private static String title(BlockPlan plan, List<LegProfile> legs, int strip, double lengthM, UnitChoice units) {
+        if (strip == 0) {
+            return "Section along the whole path, " + units.text(UnitKind.LENGTH, lengthM);
+        }
+        Strip chosen = plan.layout().strips().get(strip - 1);
+        return String.format(
+                Locale.ROOT,
+                "Section along strip %d, %s, %d photos, least clearance %s",
+                strip,
+                units.text(UnitKind.DISTANCE, lengthM),
+                chosen.stations(),
+                units.text(UnitKind.HEIGHT, legs.get(0).clearanceM()));
+    }
+
+    private static double[] stations(BlockPlan plan, int strip, double unitM) {
+        Strip chosen = plan.layout().strips().get(strip - 1);
+        double[] along = new double[chosen.stations()];
+        for (int i = 0; i < along.length; i++) {
+            var station = plan.layout().stations().get(chosen.firstStation() + i);
+            along[i] = Math.hypot(station.xM() - chosen.fromX(), station.yM() - chosen.fromY()) / unitM;
+        }
+        return along;
+    }
+
+    private static double[] column(List<double[]> rows, int at, double unitM) {
+        return rows.stream()
+                .mapToDouble(row -> Math.round(row[at] / unitM * 100) / 100.0)
+                .toArray();
+    }
+}

@@ -1,0 +1,68 @@
+package yalos.web.store;
+
+import java.util.List;
+import java.util.OptionalDouble;
+import java.util.OptionalLong;
+import yalos.core.path.HeightChoice;
+import yalos.core.site.Obstacle;
+import yalos.core.site.Zone;
+import yalos.core.terrain.VerticalDatum;
+
+/**
+ * What the operator decided about a block's ground.
+ *
+ * @param models used for it, the one that counts first in front; level ground where there are none
+ * @param choice of the flying height over them
+ * @param obstacles on the site
+ * @param zones over it
+ * @param takeOffLevelM height of the take-off point above the geoid as measured, to check the models by
+ * @param picture that lies under the plan
+ */
+public record GroundFacts(
+        List<ModelUse> models,
+        HeightChoice choice,
+        List<Obstacle> obstacles,
+        List<Zone> zones,
+        OptionalDouble takeOffLevelM,
+        OptionalLong picture) {
+    /** Level ground, nothing on it. */
+    public static final GroundFacts LEVEL = new GroundFacts(
+            List.of(), HeightChoice.USUAL, List.of(), List.of(), OptionalDouble.empty(), OptionalLong.empty());
+
+    /**
+     * A model and how the operator says it is to be read.
+     *
+     * @param epsg of its coordinate system
+     */
+    public record ModelUse(long id, int epsg, VerticalDatum datum) {}
+
+    public GroundFacts {
+        models = List.copyOf(models);
+        obstacles = List.copyOf(obstacles);
+        zones = List.copyOf(zones);
+    }
+
+    public GroundFacts withModels(List<ModelUse> other) {
+        return new GroundFacts(other, choice, obstacles, zones, takeOffLevelM, picture);
+    }
+
+    public GroundFacts with(HeightChoice other) {
+        return new GroundFacts(models, other, obstacles, zones, takeOffLevelM, picture);
+    }
+
+    public GroundFacts withObstacles(List<Obstacle> other) {
+        return new GroundFacts(models, choice, other, zones, takeOffLevelM, picture);
+    }
+
+    public GroundFacts withZones(List<Zone> other) {
+        return new GroundFacts(models, choice, obstacles, other, takeOffLevelM, picture);
+    }
+
+    public GroundFacts withTakeOffLevel(OptionalDouble other) {
+        return new GroundFacts(models, choice, obstacles, zones, other, picture);
+    }
+
+    public GroundFacts withPicture(OptionalLong other) {
+        return new GroundFacts(models, choice, obstacles, zones, takeOffLevelM, other);
+    }
+}

@@ -1,0 +1,102 @@
+// The drawer below the sheet: a long section of ground and path, like an engineer's.
+const HEIGHT = 132;
+const EDGE = { left: 46, right: 12, top: 8, bottom: 18 };
+
+export class Section {
+  /** @param point told a place of the sheet while the pointer is over it, nothing when it leaves */
+  constructor(drawer, block, point) {
+    this.drawer = drawer;
+    this.block = block;
+    this.point = point;
+    this.has = false;
+    this.strip = -1;
+    this.words = document.createElement("div");
+    this.words.setAttribute("aria-live", "polite");
+    this.words.append(...drawer.childNodes);
+    drawer.append(this.words);
+    this.picture = document.createElement("div");
+    this.picture.className = "section";
+    this.picture.hidden = true;
+    drawer.append(this.picture);
+    window.addEventListener("resize", () => { if (this.data) this.draw(); });
+  }
+
+  say(words) { this.words.replaceChildren(words); }
+
+  /** Tells whether there is ground to cut, and of which state of the plan. */
+  ground(has, version) {
+    const fresh = this.version !== version;
+    this.has = has;
+    this.version = version;
+    if (!has) this.close();
+    else if (fresh && this.strip >= 0) { const strip = this.strip; this.strip = -1; this.open(strip); }
+  }
+
+  close() {
+    this.strip = -1;
+    this.data = null;
+    this.picture.hidden = true;
+    this.point(null);
+  }
+
+  async open(strip) {
+    if (!this.has || this.strip === strip) return;
+    this.strip = strip;
+    const answer = await fetch(`/blocks/${this.block}/section.json?strip=${strip}&version=${this.version}`);
+    if (!answer.ok || this.strip !== strip) return;
+    this.data = await answer.json();
+    this.draw();
+  }
+
+  draw() {
+    const d = this.data;
+    this.picture.hidden = false;
+    const width = Math.max(300, this.drawer.clientWidth - 32);
+    const length = d.along[d.along.length - 1] || 1;
+    const low = Math.min(...d.ground);
+    const high = Math.max(...d.path, ...d.top);
+    const step = roundStep((high - low) / 4 || 1);
+    const base = Math.floor((low - (high - low) * 0.1) / step) * step;
+    const x = (along) => EDGE.left + (along / length) * (width - EDGE.left - EDGE.right);
+    const y = (height) => HEIGHT - EDGE.bottom - ((height - base) / (high + step * 0.3 - base)) * (HEIGHT - EDGE.bottom - EDGE.top);
+    const line = (values) => values.map((value, i) => `${i ? "L" : "M"}${x(d.along[i]).toFixed(1)} ${y(value).toFixed(1)}`).join("");
+    const parts = [];
+    for (let h = base; h <= high; h += step) parts.push(`<path class="rule" d="M${EDGE.left} ${y(h)}H${width - EDGE.right}"/><text x="${EDGE.left - 6}" y="${y(h) + 4}" text-anchor="end">${h}</text>`);
+    const along = roundStep(length / 8);
+    for (let a = 0; a <= length; a += along) parts.push(`<text x="${x(a)}" y="${HEIGHT - 4}" text-anchor="middle">${a}${a + along > length ? " " + d.unit : ""}</text>`);
+    const foot = `L${x(length)} ${y(base)}L${x(0)} ${y(base)}Z`;
+    parts.push(`<path class="stands" d="${line(d.top)}${foot}"/><path class="earth" d="${line(d.ground)}${foot}"/><path class="limit" d="${line(d.top.map((t) => t + d.wanted))}"/><path class="path" d="${line(d.path)}"/>`);
+    for (const a of d.stations) { const h = at(d, a); parts.push(`<path class="station" d="M${x(a)} ${y(h) - 4}v8"/>`); }
+    const n = d.nearest;
+    parts.push(`<path class="least" d="M${x(d.along[n])} ${y(d.top[n])}V${y(d.path[n])}"/><text class="least" x="${x(d.along[n]) + 5}" y="${(y(d.top[n]) + y(d.path[n])) / 2 + 4}">${d.clearance}</text><path class="cursor" d="" /><text class="cursor" y="14" text-anchor="middle"></text>`);
+    this.picture.innerHTML = `<p class="faint"></p><svg width="${width}" height="${HEIGHT}" viewBox="0 0 ${width} ${HEIGHT}" role="img"></svg>`;
+    this.picture.querySelector("p").textContent = `${d.title}. Heights above the geoid in ${d.unit}; dashed: the clearance to keep.`;
+    const svg = this.picture.querySelector("svg");
+    svg.setAttribute("aria-label", `${d.title}; least clearance ${d.clearance}`);
+    svg.innerHTML = parts.join("");
+    svg.addEventListener("pointermove", (event) => {
+      const share = (event.clientX - svg.getBoundingClientRect().left - EDGE.left) / (width - EDGE.left - EDGE.right);
+      const i = nearest(d.along, share * length);
+      svg.querySelector("path.cursor").setAttribute("d", `M${x(d.along[i])} ${EDGE.top}V${HEIGHT - EDGE.bottom}`);
+      const text = svg.querySelector("text.cursor");
+      text.setAttribute("x", Math.min(width - 90, Math.max(130, x(d.along[i]))));
+      text.textContent = `at ${Math.round(d.along[i])} ${d.unit}: path ${d.path[i].toFixed(1)}, ground ${d.ground[i].toFixed(1)}, ${(d.path[i] - d.ground[i]).toFixed(1)} ${d.unit} above it`;
+      this.point([d.places[2 * i], d.places[2 * i + 1]]);
+    });
+    svg.addEventListener("pointerleave", () => { svg.querySelector("path.cursor").setAttribute("d", ""); svg.querySelector("text.cursor").textContent = ""; this.point(null); });
+  }
+}
+
+function nearest(values, wanted) {
+  let best = 0;
+  for (let i = 1; i < values.length; i++) if (Math.abs(values[i] - wanted) < Math.abs(values[best] - wanted)) best = i;
+  return best;
+}
+
+const at = (d, along) => d.path[nearest(d.along, along)];
+
+/** A step of 1, 2 or 5 times a power of ten, at least the given one. */
+export function roundStep(least) {
+  const power = 10 ** Math.floor(Math.log10(least));
+  return [1, 2, 5, 10].map((f) => f * power).find((step) => step >= least * 0.999);
+}
