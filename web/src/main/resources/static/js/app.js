@@ -67,6 +67,13 @@ document.body.addEventListener("htmx:afterSettle", () => {
 });
 showOpened();
 
+// A proof that is done in the background brings its layers.
+document.body.addEventListener("htmx:afterSettle", () => {
+  const state = document.getElementById("proof-state");
+  if (state && state.dataset.done === "true") { state.dataset.done = "seen"; window.htmx.ajax("GET", location.pathname + location.search, { target: "#book", select: "#book", swap: "outerHTML" }).then(() => { if (sheet && sheet.plan) { sheet.drawPicture(); sheet.drawMarks(); } }); }
+});
+document.body.addEventListener("htmx:afterSettle", (event) => { if (event.target.id === "book" && sheet && sheet.plan && document.getElementById("proof")) { sheet.drawPicture(); sheet.drawMarks(); } });
+
 // Nudges: steps gather while a finger is quick and go off together.
 const steps = new Map();
 let timer = 0;

@@ -15,7 +15,7 @@ export class Section {
     this.words.append(...drawer.childNodes);
     drawer.append(this.words);
     this.picture = document.createElement("div");
-    this.picture.className = "section";
+    this.picture.className = "long-section";
     this.picture.hidden = true;
     drawer.append(this.picture);
     window.addEventListener("resize", () => { if (this.data) this.draw(); });

@@ -41,7 +41,7 @@ export class Sheet {
       contours: layer("contours", (f) => this.contourStyle(f), -1),
       things: layer("things", (f) => this.thingStyle(f), 1),
       heights: layer("heights", (f) => stroke(f.get("colour"), line * 2), 4),
-      spot: layer("spot", new ol.style.Style({ image: new ol.style.Circle({ radius: 6, stroke: new ol.style.Stroke({ color: css("--edge"), width: 3 }), fill: new ol.style.Fill({ color: css("--halo") }) }) }), 9),
+      spot: layer("spot", new ol.style.Style({ stroke: new ol.style.Stroke({ color: css("--edge"), width: 1 }), image: new ol.style.Circle({ radius: 6, stroke: new ol.style.Stroke({ color: css("--edge"), width: 3 }), fill: new ol.style.Fill({ color: css("--halo") }) }) }), 9),
       flown: layer("flown", stroke(css("--ink-2"), 1, [2, 4]), 1),
       links: layer("links", (f) => stroke(css("--strip"), 1, f.get("kind") === "turn" ? [2, 3] : [1, 5]), 2),
       strips: layer("strips", stroke(css("--strip"), line * 0.75), 3),
@@ -364,7 +364,32 @@ export class Sheet {
       if (button) { button.scrollIntoView({ block: "nearest" }); button.focus(); }
       return;
     }
+    if (document.getElementById("proof")) { this.probe(event.coordinate); return; }
     this.choose(hit ? hit.get("strip") : -1);
+  }
+
+  /** What a place is given, and lines from the photos that see it. */
+  async probe([east, north]) {
+    const answer = await fetch(`/blocks/${this.block}/proof/probe.json?east=${east}&north=${north}`);
+    if (!answer.ok) return;
+    const found = await answer.json();
+    const here = [found.east, found.north];
+    const rays = [];
+    for (let i = 0; i < found.photos.length; i += 2) rays.push([[found.photos[i], found.photos[i + 1]], here]);
+    const list = document.createElement("dl");
+    list.className = "probe";
+    for (const line of found.lines) {
+      const pair = document.createElement("div");
+      const term = document.createElement("dt");
+      const figure = document.createElement("dd");
+      term.textContent = line.label;
+      figure.textContent = line.figure;
+      pair.append(term, figure);
+      list.append(pair);
+    }
+    this.section.close();
+    this.section.say(list);
+    this.sources.spot.addFeatures([new ol.Feature(new ol.geom.MultiLineString(rays)), new ol.Feature(new ol.geom.Point(here))]);
   }
 
   choose(strip) {

@@ -3,7 +3,9 @@ package yalos.core.finding;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
+import yalos.core.brief.Brief;
 import yalos.core.camera.Camera;
 import yalos.core.camera.Lens;
 import yalos.core.camera.Pose;
@@ -11,6 +13,7 @@ import yalos.core.kit.Positioning;
 import yalos.core.ledger.BlockPlan;
 import yalos.core.path.FlownHeights;
 import yalos.core.proof.GroundProof;
+import yalos.core.proof.Judgement;
 import yalos.core.proof.Noise;
 import yalos.core.strips.Station;
 import yalos.core.terrain.HeightGrid;
@@ -18,16 +21,28 @@ import yalos.core.terrain.HeightGrid;
 /** Holds a plan against its real ground: the stations as photos, the ground in cells of a size, and what is asked of them. */
 public final class PlanProof {
     private final BlockPlan plan;
-    private final FlownHeights heights;
+    private final Optional<FlownHeights> heights;
     private final HeightGrid ground;
 
     private PlanProof(BlockPlan plan, double cellM) {
         this.plan = plan;
-        this.heights = plan.heights().orElseThrow();
-        this.ground = heights.grid().resampled(cellM);
+        this.heights = plan.heights();
+        this.ground = heights.map(known -> known.grid().resampled(cellM)).orElseGet(() -> level(plan, cellM));
     }
 
-    /** A plan that has heights, in cells of the given size. */
+    /** Level ground under the block and one cell round it. */
+    private static HeightGrid level(BlockPlan plan, double cellM) {
+        double[] bounds = plan.block().bounds();
+        return HeightGrid.level(
+                bounds[0] - cellM,
+                bounds[3] + cellM,
+                cellM,
+                (int) Math.ceil((bounds[1] - bounds[0]) / cellM) + 2,
+                (int) Math.ceil((bounds[3] - bounds[2]) / cellM) + 2,
+                0);
+    }
+
+    /** A plan in cells of the given size; over level ground where it has no heights. */
     public static PlanProof of(BlockPlan plan, double cellM) {
         return new PlanProof(plan, cellM);
     }
@@ -48,7 +63,15 @@ public final class PlanProof {
         return GroundProof.of(ground, asked, Lens.of(plan.request().camera()), photos(), noise, layers, watcher);
     }
 
-    /** The stations as photos, at their heights above the geoid. */
+    /** What the brief and the pins ask of every cell, and whether it is given. */
+    public Judgement judged(GroundProof proof, Brief brief) {
+        return new Judgement(
+                proof,
+                new Judgement.Asked(plan.leastPhotos(), plan.briefGsdM(), brief.verticalM()),
+                plan.design().scale().gsdM());
+    }
+
+    /** The stations as photos, at their heights above the geoid; above the ground where that is level. */
     public List<GroundProof.Photo> photos() {
         Camera camera = plan.request().camera();
         List<GroundProof.Photo> photos = new ArrayList<>();
@@ -59,7 +82,7 @@ public final class PlanProof {
                     new Pose(
                             station.xM(),
                             station.yM(),
-                            heights.stationM(i),
+                            heights.isPresent() ? heights.get().stationM(i) : station.heightM(),
                             camera.imageYawRad(station.yawRad()),
                             station.pitchRad(),
                             0),

@@ -55,7 +55,14 @@ public class BlockPage {
         model.addAttribute("stage", stage);
         model.addAttribute("saved", block.savedAt().format(CLOCK));
         model.addAttribute("stages", StageView.all(block, planned, findings, stage, units));
-        model.addAttribute("findings", FindingView.all(findings, planned));
+        List<FindingView> views = FindingView.all(findings, planned);
+        String note = Finding.Level.NOTE.word();
+        model.addAttribute(
+                "findings",
+                views.stream().filter(view -> !view.level().equals(note)).toList());
+        model.addAttribute(
+                "notes",
+                views.stream().filter(view -> view.level().equals(note)).toList());
         model.addAttribute("fault", planned.fault().map(InputFault::getMessage).orElse(""));
         model.addAttribute("empty", block.facts().outline().isEmpty());
         books.stream()

@@ -20,7 +20,7 @@ public record FindingView(
 
     /** A remedy as a button: where it is sent to below the block's address, and with what. */
     public record RemedyView(String label, String path, String value) {
-        static RemedyView of(Remedy remedy) {
+        public static RemedyView of(Remedy remedy) {
             if (remedy.change() instanceof Remedy.Heights heights) {
                 return new RemedyView(
                         remedy.label(), "heights/reference", heights.reference().name());

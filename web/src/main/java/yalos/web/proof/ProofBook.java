@@ -1,33 +1,61 @@
 package yalos.web.proof;
 
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
+import org.springframework.web.context.request.RequestContextHolder;
+import org.springframework.web.context.request.ServletRequestAttributes;
+import yalos.core.block.LocalPlane;
+import yalos.core.finding.Remedy;
+import yalos.core.finding.WeakSpotRemedies;
 import yalos.core.geodesy.EastNorth;
 import yalos.core.ledger.BlockPlan;
 import yalos.core.ledger.Quantity;
 import yalos.core.proof.Coverage;
-import yalos.core.proof.WeakSpot;
+import yalos.core.proof.GroundProof;
+import yalos.core.proof.Judgement;
+import yalos.core.proof.WeakGround;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
+import yalos.web.block.FindingView.RemedyView;
 import yalos.web.block.Stage;
 import yalos.web.block.StageBook;
-import yalos.web.sheet.CoverageScale;
 
-/** The field book's page of the Proof stage. */
+/** The field book's page of the Proof stage: a first count at once, every layer and the judgement when the background is done. */
 @Component
 class ProofBook implements StageBook {
-    /** One class of the legend, with the share of the block it has; {@code width} in 0..100 for its bar. */
-    public record LegendRow(String label, String colour, boolean tooFew, String share, String area, double width) {}
+    private static final double SHOWN_M2 = 4;
 
-    /** Ground seen too few times. */
-    public record SpotRow(int number, String area, String least, String cause, String east, String north) {}
+    private final ProofDesk proofs;
+
+    ProofBook(ProofDesk proofs) {
+        this.proofs = proofs;
+    }
+
+    /** One class of the legend; {@code width} in 0..100 for its bar. */
+    public record LegendRow(String label, String colour, boolean hatched, String share, double width) {}
+
+    /** A remedy with what it costs. */
+    public record PricedView(String label, String path, String value, String price) {}
+
+    /** A piece of weak ground. */
+    public record SpotRow(
+            int number,
+            String area,
+            String least,
+            String cause,
+            String east,
+            String north,
+            List<PricedView> remedies) {}
 
     /** The share of the block seen on at least so many photos. */
     public record ShareRow(int photos, String share, boolean asked) {}
+
+    /** A layer to choose. */
+    public record LayerChoice(String key, String words, boolean chosen) {}
 
     @Override
     public Stage stage() {
@@ -38,27 +66,76 @@ class ProofBook implements StageBook {
     public void fill(Opened opened, Model model) {
         opened.planned().whole().ifPresent(whole -> {
             Coverage coverage = whole.coverage();
+            BlockPlan plan = whole.plan();
             UnitChoice units = opened.units();
-            model.addAttribute("legend", legend(coverage, units));
+            ProofDesk.Work work = proofs.of(opened.block().id(), opened.block().facts(), plan);
             model.addAttribute("shares", shares(coverage));
-            model.addAttribute("spots", spots(whole.plan(), coverage, units));
             model.addAttribute("asked", coverage.asked());
             model.addAttribute("askedPinned", opened.block().facts().pins().has(Quantity.LEAST_PHOTOS));
             model.addAttribute("least", coverage.leastPhotos());
             model.addAttribute("mean", String.format(Locale.ROOT, "%.1f", coverage.meanPhotos()));
-            model.addAttribute(
-                    "cell", units.text(UnitKind.DISTANCE, coverage.count().cellM()));
-            model.addAttribute("extent", extent(whole.plan(), coverage));
+            model.addAttribute("progress", (int) Math.round(work.progress() * 100));
+            model.addAttribute("running", work.running());
+            model.addAttribute("off", work.calledOff() || work.failed());
+            model.addAttribute("over", plan.heights().isPresent() ? "over the real ground" : "over level ground");
+            work.judgement().ifPresent(judgement -> judged(opened, plan, judgement, units, model));
         });
     }
 
+    private void judged(Opened opened, BlockPlan plan, Judgement judgement, UnitChoice units, Model model) {
+        ProofLayer layer = chosen();
+        List<ProofLayer.Band> bands = layer.bands(judgement, units);
+        double most = bands.stream().mapToDouble(ProofLayer.Band::share).max().orElse(1);
+        model.addAttribute("layer", layer);
+        model.addAttribute(
+                "layers",
+                java.util.Arrays.stream(ProofLayer.values())
+                        .map(one -> new LayerChoice(one.key(), one.words(), one == layer))
+                        .toList());
+        model.addAttribute(
+                "legend",
+                bands.stream()
+                        .map(band -> new LegendRow(
+                                band.label(),
+                                band.colour(),
+                                band.hatched(),
+                                percent(band.share()),
+                                100 * band.share() / Math.max(1e-9, most)))
+                        .toList());
+        model.addAttribute("adequate", percent(judgement.share()));
+        Optional<Double> before =
+                proofs.before(opened.block().id(), opened.block().facts());
+        model.addAttribute("before", before.map(ProofBook::percent).orElse(""));
+        model.addAttribute("wanted", wanted(judgement, units));
+        model.addAttribute("spots", spots(plan, judgement, units));
+        GroundProof proof = judgement.proof();
+        model.addAttribute("cell", units.text(UnitKind.DISTANCE, proof.cellM()));
+        model.addAttribute("extent", extent(plan.block().plane(), proof));
+    }
+
+    /** The layer the address asks for. */
+    private static ProofLayer chosen() {
+        String key = RequestContextHolder.getRequestAttributes() instanceof ServletRequestAttributes request
+                ? request.getRequest().getParameter("layer")
+                : null;
+        return ProofLayer.ofKey(key == null ? "" : key).orElse(ProofLayer.COUNT);
+    }
+
+    private static String wanted(Judgement judgement, UnitChoice units) {
+        List<String> wanted = new ArrayList<>(List.of(judgement.asked().photos() + " photos"));
+        judgement
+                .asked()
+                .gsdM()
+                .ifPresent(m -> wanted.add("GSD of " + units.text(UnitKind.GSD, m) + ", 5 % over it allowed"));
+        judgement.asked().heightSigmaM().ifPresent(m -> wanted.add("heights to " + units.text(UnitKind.GSD, m)));
+        return String.join("; ", wanted);
+    }
+
     /** West, south, east, north of the picture in grid units. */
-    private static String extent(BlockPlan plan, Coverage coverage) {
-        var count = coverage.count();
-        var southWest = plan.block().plane().toGrid(count.westM(), count.southM());
-        var northEast = plan.block()
-                .plane()
-                .toGrid(count.westM() + count.columns() * count.cellM(), count.southM() + count.rows() * count.cellM());
+    private static String extent(LocalPlane plane, GroundProof proof) {
+        var grid = proof.grid();
+        EastNorth southWest = plane.toGrid(grid.west(), grid.south());
+        EastNorth northEast = plane.toGrid(grid.east(), grid.north());
         return String.format(
                 Locale.ROOT,
                 "%.3f,%.3f,%.3f,%.3f",
@@ -66,30 +143,6 @@ class ProofBook implements StageBook {
                 southWest.north(),
                 northEast.east(),
                 northEast.north());
-    }
-
-    private static List<LegendRow> legend(Coverage coverage, UnitChoice units) {
-        double cells = coverage.cells();
-        double cellArea = coverage.count().cellM() * coverage.count().cellM();
-        int[] histogram = coverage.histogram();
-        List<CoverageScale> classes = CoverageScale.classes(coverage.asked(), histogram.length - 1);
-        double[] sums = classes.stream()
-                .mapToDouble(c -> Arrays.stream(histogram, Math.min(c.from(), histogram.length), (int)
-                                Math.min(c.to() + 1L, histogram.length))
-                        .sum())
-                .toArray();
-        double most = Arrays.stream(sums).max().orElse(1);
-        List<LegendRow> rows = new ArrayList<>();
-        for (int i = 0; i < classes.size(); i++) {
-            rows.add(new LegendRow(
-                    classes.get(i).label(),
-                    classes.get(i).colour(),
-                    classes.get(i).tooFew(),
-                    percent(sums[i] / cells),
-                    units.areaText(sums[i] * cellArea),
-                    100 * sums[i] / most));
-        }
-        return rows;
     }
 
     private static List<ShareRow> shares(Coverage coverage) {
@@ -101,21 +154,36 @@ class ProofBook implements StageBook {
                 .toList();
     }
 
-    private static List<SpotRow> spots(BlockPlan plan, Coverage coverage, UnitChoice units) {
+    private static List<SpotRow> spots(BlockPlan plan, Judgement judgement, UnitChoice units) {
+        WeakSpotRemedies remedies = new WeakSpotRemedies(plan);
         List<SpotRow> rows = new ArrayList<>();
-        for (WeakSpot spot : coverage.weakSpots()) {
+        java.util.Map<WeakGround.Cause, List<PricedView>> priced = new java.util.EnumMap<>(WeakGround.Cause.class);
+        for (WeakGround spot : judgement.spots()) {
+            if (spot.areaM2() < SHOWN_M2) {
+                continue;
+            }
             EastNorth at = plan.block().plane().toGrid(spot.x(), spot.y());
+            boolean first = !priced.containsKey(spot.cause());
+            List<PricedView> mends = priced.computeIfAbsent(
+                    spot.cause(),
+                    cause -> remedies.of(cause).stream().map(ProofBook::priced).toList());
             rows.add(new SpotRow(
                     rows.size() + 1,
                     units.areaText(spot.areaM2()),
                     spot.leastPhotos() + (spot.leastPhotos() == 1 ? " photo" : " photos"),
-                    spot.atEdge()
-                            ? "at the edge: no strips beyond it; a margin helps"
-                            : "inside: strips or stations too far apart",
+                    spot.cause().words(),
                     String.format(Locale.ROOT, "%.2f", at.east()),
-                    String.format(Locale.ROOT, "%.2f", at.north())));
+                    String.format(Locale.ROOT, "%.2f", at.north()),
+                    first ? mends : List.of()));
         }
         return rows;
+    }
+
+    private static PricedView priced(WeakSpotRemedies.Priced priced) {
+        Remedy remedy = priced.remedy();
+        RemedyView view = RemedyView.of(remedy);
+        String price = Double.isNaN(priced.minutes()) ? "" : String.format(Locale.ROOT, "%+.1f min", priced.minutes());
+        return new PricedView(view.label(), view.path(), view.value(), price);
     }
 
     /** Never rounds up to a whole that is not one. */

@@ -6,11 +6,9 @@ import java.util.Locale;
 import java.util.Objects;
 import java.util.Optional;
 import org.springframework.http.CacheControl;
-import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
-import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import yalos.core.block.LocalPlane;
 import yalos.core.geodesy.EastNorth;
@@ -19,7 +17,6 @@ import yalos.core.geodesy.LonLat;
 import yalos.core.ledger.BlockPlan;
 import yalos.core.ledger.OverGround;
 import yalos.core.path.FlownHeights;
-import yalos.core.proof.Coverage;
 import yalos.core.site.Obstacle;
 import yalos.core.site.Zone;
 import yalos.core.strips.Link;
@@ -30,7 +27,6 @@ import yalos.web.block.Blocks;
 import yalos.web.block.OpenBlock;
 import yalos.web.block.PlanDesk;
 import yalos.web.block.Planned;
-import yalos.web.shell.NotThere;
 import yalos.web.shell.Preferences;
 import yalos.web.store.BlockFacts;
 
@@ -269,19 +265,5 @@ class SheetController {
 
     private static double[] pair(EastNorth position) {
         return new double[] {position.east(), position.north()};
-    }
-
-    /** The count of photos as a picture, one pixel a cell, north up. */
-    @GetMapping("/blocks/{id}/coverage.png")
-    ResponseEntity<byte[]> coverage(@PathVariable long id, @RequestParam(defaultValue = "0") long version) {
-        BlockFacts facts = blocks.open(id).facts();
-        Coverage coverage = desk.plan(facts)
-                .whole()
-                .orElseThrow(() -> new NotThere("There is no plan to prove yet."))
-                .coverage();
-        return ResponseEntity.ok()
-                .contentType(MediaType.IMAGE_PNG)
-                .cacheControl(CacheControl.noStore())
-                .body(CoveragePicture.png(coverage));
     }
 }

@@ -21,6 +21,13 @@ class StripsBook implements StageBook {
         model.addAttribute(
                 "ledger", LedgerView.of(opened.block().facts(), opened.planned(), opened.units(), opened.why()));
         model.addAttribute("why", opened.why());
+        model.addAttribute(
+                "groundWords",
+                opened.planned()
+                        .whole()
+                        .flatMap(whole -> whole.plan().heights())
+                        .map(heights -> heights.choice().reference().words())
+                        .orElse("level ground"));
         opened.planned()
                 .whole()
                 .filter(whole -> opened.why().equals(WHAT_IF))

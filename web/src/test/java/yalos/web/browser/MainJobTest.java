@@ -99,7 +99,7 @@ class MainJobTest {
         assertThat(page.locator(".legend tbody tr").count()).isGreaterThan(3);
         assertThat(page.locator(".shares").textContent()).contains("at least 5 photos");
 
-        page.click("summary:has-text('Take away the plan')");
+        page.click("summary:has-text('Take away')");
         Download download = page.waitForDownload(() -> page.click("text=GeoJSON"));
         assertThat(Files.readString(download.path()))
                 .contains("\"kind\":\"station\"")

@@ -1,0 +1,21 @@
+package yalos.core.proof;
+
+/** Whether a cell is given what the brief asks for, and if not, what it lacks first. */
+public enum Adequacy {
+    ENOUGH("enough"),
+    TOO_FEW("too few photos"),
+    HIDDEN("hidden by ground between"),
+    TOO_COARSE("GSD too coarse"),
+    INACCURATE("height not accurate enough"),
+    UNKNOWN("ground unknown");
+
+    private final String words;
+
+    Adequacy(String words) {
+        this.words = words;
+    }
+
+    public String words() {
+        return words;
+    }
+}

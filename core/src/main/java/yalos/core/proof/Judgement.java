@@ -1,0 +1,160 @@
+package yalos.core.proof;
+
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.Deque;
+import java.util.List;
+import java.util.OptionalDouble;
+
+/** Is every cell of a proof given what is asked for? Where not, which connected pieces of ground lack what, and why. */
+public final class Judgement {
+    private static final int MOST_SPOTS = 12;
+    private static final double GSD_TOLERANCE = 1.05;
+    /** Ground nearer to the photos than this share of the usual depth counts as high, farther as low. */
+    private static final double NEARER = 0.93;
+
+    private final GroundProof proof;
+    private final Asked asked;
+    private final byte[] cells;
+    private final double usualGsdM;
+
+    /**
+     * What is asked of every cell.
+     *
+     * @param photos that see it, at least
+     * @param gsdM of the best of them, at most
+     * @param heightSigmaM expected of its height, at most
+     */
+    public record Asked(int photos, OptionalDouble gsdM, OptionalDouble heightSigmaM) {}
+
+    /**
+     * @param usualGsdM planned, to tell high ground from low
+     */
+    public Judgement(GroundProof proof, Asked asked, double usualGsdM) {
+        this.proof = proof;
+        this.asked = asked;
+        this.usualGsdM = usualGsdM;
+        this.cells = new byte[proof.columns() * proof.rows()];
+        for (int row = 0; row < proof.rows(); row++) {
+            for (int column = 0; column < proof.columns(); column++) {
+                int at = proof.index(column, row);
+                cells[at] = (byte) (proof.inside(column, row) ? judge(at) : Adequacy.UNKNOWN).ordinal();
+            }
+        }
+    }
+
+    private Adequacy judge(int at) {
+        if (proof.counts()[at] < asked.photos()) {
+            return proof.countsWithoutOcclusion()[at] >= asked.photos() ? Adequacy.HIDDEN : Adequacy.TOO_FEW;
+        }
+        if (asked.gsdM().isPresent() && proof.gsdBestM()[at] > asked.gsdM().getAsDouble() * GSD_TOLERANCE) {
+            return Adequacy.TOO_COARSE;
+        }
+        float sigma = proof.sigmaVerticalM()[at];
+        if (asked.heightSigmaM().isPresent() && !(sigma <= asked.heightSigmaM().getAsDouble())) {
+            return Adequacy.INACCURATE;
+        }
+        return Adequacy.ENOUGH;
+    }
+
+    public GroundProof proof() {
+        return proof;
+    }
+
+    public Asked asked() {
+        return asked;
+    }
+
+    /** The judgement on a cell, by its index in the proof's layers; unknown outside the block. */
+    public Adequacy at(int index) {
+        return Adequacy.values()[cells[index]];
+    }
+
+    /** Share of the block that is given enough, 0..1. */
+    public double share() {
+        long inside = 0;
+        long enough = 0;
+        for (byte cell : cells) {
+            inside += cell == Adequacy.UNKNOWN.ordinal() ? 0 : 1;
+            enough += cell == Adequacy.ENOUGH.ordinal() ? 1 : 0;
+        }
+        return inside == 0 ? 0 : (double) enough / inside;
+    }
+
+    /** Share of the block that lacks this first. */
+    public double share(Adequacy lack) {
+        long inside = 0;
+        long lacking = 0;
+        for (byte cell : cells) {
+            inside += cell == Adequacy.UNKNOWN.ordinal() ? 0 : 1;
+            lacking += cell == lack.ordinal() ? 1 : 0;
+        }
+        return inside == 0 ? 0 : (double) lacking / inside;
+    }
+
+    private boolean weak(int at) {
+        return cells[at] != Adequacy.ENOUGH.ordinal() && cells[at] != Adequacy.UNKNOWN.ordinal();
+    }
+
+    /** The largest pieces of weak ground, the largest first. */
+    public List<WeakGround> spots() {
+        boolean[] done = new boolean[cells.length];
+        List<WeakGround> spots = new ArrayList<>();
+        for (int at = 0; at < cells.length; at++) {
+            if (weak(at) && !done[at]) {
+                spots.add(spot(at, done));
+            }
+        }
+        return spots.stream()
+                .sorted(Comparator.comparingDouble(WeakGround::areaM2).reversed())
+                .limit(MOST_SPOTS)
+                .toList();
+    }
+
+    /** Cells that lack the same, joined edge to edge. */
+    private WeakGround spot(int start, boolean[] done) {
+        int columns = proof.columns();
+        Deque<Integer> open = new ArrayDeque<>(List.of(start));
+        done[start] = true;
+        List<Integer> found = new ArrayList<>();
+        boolean edge = false;
+        int worst = start;
+        while (!open.isEmpty()) {
+            int at = open.pop();
+            found.add(at);
+            worst = proof.counts()[at] < proof.counts()[worst] ? at : worst;
+            int column = at % columns;
+            for (int next :
+                    new int[] {column > 0 ? at - 1 : -1, column + 1 < columns ? at + 1 : -1, at - columns, at + columns
+                    }) {
+                boolean outside = next < 0 || next >= cells.length || cells[next] == Adequacy.UNKNOWN.ordinal();
+                edge |= outside;
+                if (!outside && !done[next] && cells[next] == cells[start]) {
+                    done[next] = true;
+                    open.push(next);
+                }
+            }
+        }
+        double area = found.size() * proof.grid().cellX() * proof.grid().cellY();
+        return new WeakGround(
+                cause(Adequacy.values()[cells[start]], edge, worst),
+                area,
+                proof.grid().x(worst % columns),
+                proof.grid().y(worst / columns),
+                proof.counts()[worst],
+                found.stream().mapToInt(Integer::intValue).toArray());
+    }
+
+    private WeakGround.Cause cause(Adequacy lack, boolean edge, int worst) {
+        return switch (lack) {
+            case HIDDEN -> WeakGround.Cause.HIDDEN_SIDE;
+            case TOO_COARSE -> WeakGround.Cause.LOW_GROUND;
+            case INACCURATE -> edge ? WeakGround.Cause.EDGE : WeakGround.Cause.WEAK_RAYS;
+            default -> {
+                boolean high = proof.gsdBestM()[worst] < usualGsdM * NEARER;
+                yield edge ? WeakGround.Cause.EDGE : high ? WeakGround.Cause.HIGH_GROUND : WeakGround.Cause.GAPS;
+            }
+        };
+    }
+}
