@@ -58,6 +58,8 @@ public final class Bench {
         } else {
             rows.add("| the same | | gdal_rasterize is not installed | | | |");
         }
+        solve(results);
+        ground();
         ServedFigures served = ServedFigures.measure();
         row(
                 "ledger change over HTTP, 95th percentile, %,d stations".formatted(served.stations()),
@@ -72,6 +74,68 @@ public final class Bench {
                 served.plainStartMs(),
                 "7 s");
         report();
+    }
+
+    private void solve(Collection<RunResult> results) {
+        row(
+                "finest GSD for 2 battery sets, direction free",
+                milliseconds(results, "PlanBench.solveByBatteries") / 1000,
+                "GSDs tried one after the other, a hundredth of a centimetre apart",
+                milliseconds(results, "PlanBench.solveByWalking") / 1000,
+                "150 ms");
+    }
+
+    /** Single shots: a proof takes long enough to be timed once at a time. */
+    private void ground() throws RunnerException {
+        Collection<RunResult> counts = new Runner(shots("count", "500", "1000", "3160")).run();
+        Collection<RunResult> every = new Runner(shots("everyLayer", "1000")).run();
+        Collection<RunResult> plain = new Runner(shots("plain", "1000")).run();
+        int processors = Runtime.getRuntime().availableProcessors();
+        double million = milliseconds(counts, "count", "1000");
+        double baseline = 100 * milliseconds(plain, "plain", "1000") / processors;
+        String photos = "%,d photos".formatted(GroundBench.photos(1000).size());
+        row(
+                "proof with occlusion, 1 million cells, " + photos,
+                million,
+                "every cell against every photo, rays marched (1 % measured, times 100, shared by the processors)",
+                baseline,
+                "1.5 s, 100 times faster");
+        row("the same with every layer", milliseconds(every, "everyLayer", "1000"), "photos alone", million, "");
+        double quarter = milliseconds(counts, "count", "500");
+        row(
+                "a quarter of a million cells, %,d photos"
+                        .formatted(GroundBench.photos(500).size()),
+                quarter,
+                "a quarter of the million's time",
+                million / 4,
+                "grows with what is seen");
+        row(
+                "ten million cells, %,d photos"
+                        .formatted(GroundBench.photos(3160).size()),
+                milliseconds(counts, "count", "3160"),
+                "ten times the million's time",
+                million * 10,
+                "grows with what is seen");
+    }
+
+    private static Options shots(String name, String... sides) {
+        return new OptionsBuilder()
+                .include("yalos.bench.GroundBench." + name + "$")
+                .param("side", sides)
+                .forks(1)
+                .warmupIterations(3)
+                .measurementIterations(5)
+                .build();
+    }
+
+    private static double milliseconds(Collection<RunResult> results, String name, String side) {
+        return results.stream()
+                .filter(result -> result.getParams().getBenchmark().endsWith("." + name))
+                .filter(result -> result.getParams().getParam("side").equals(side))
+                .findFirst()
+                .orElseThrow()
+                .getPrimaryResult()
+                .getScore();
     }
 
     private static Options options() {
@@ -115,6 +179,9 @@ public final class Bench {
                                 .formatted(Runtime.getRuntime().availableProcessors(), Runtime.version()))
                 .append("| measured | time | baseline | its time | ratio | target |\n|---|---|---|---|---|---|\n");
         rows.forEach(row -> text.append(row).append('\n'));
+        text.append(
+                        "\nMemory of a proof: 2 bytes a cell for each count, 4 for each other layer, 26 for all of them; besides them the ground's\n")
+                .append("heights, 4 bytes a cell. Nothing else grows with the cells.\n");
         Files.createDirectories(REPORT.getParent());
         Files.writeString(REPORT, text.toString());
         PrintStream out = System.out;

@@ -14,10 +14,14 @@ import org.openjdk.jmh.annotations.Setup;
 import org.openjdk.jmh.annotations.State;
 import yalos.core.block.PlaneBlock;
 import yalos.core.ledger.BlockPlan;
+import yalos.core.ledger.Pins;
 import yalos.core.ledger.PlanRequest;
+import yalos.core.ledger.Quantity;
 import yalos.core.strips.BestDirection;
 import yalos.core.strips.StripLayout;
 import yalos.core.strips.StripPattern;
+import yalos.core.units.Measure;
+import yalos.core.units.Unit;
 
 /** A plan of about 1,500 stations, and the best of 360 directions for it. */
 @State(Scope.Benchmark)
@@ -25,6 +29,7 @@ import yalos.core.strips.StripPattern;
 @OutputTimeUnit(TimeUnit.MICROSECONDS)
 public class PlanBench {
     private PlanRequest fixed;
+    private PlanRequest sets;
     private PlaneBlock block;
     private StripPattern pattern;
     private Geometry polygon;
@@ -32,6 +37,7 @@ public class PlanBench {
     @Setup
     public void setUp() {
         fixed = Samples.block(true);
+        sets = fixed.with(fixed.pins().pinned(Quantity.BATTERY_SETS, Measure.of(2, Unit.COUNT)));
         BlockPlan plan = fixed.plan();
         block = plan.block();
         pattern = plan.pattern();
@@ -68,6 +74,22 @@ public class PlanBench {
     @Benchmark
     public BestDirection.Choice best() {
         return BestDirection.of(block, pattern);
+    }
+
+    /** The finest GSD that two battery sets buy, direction free. */
+    @Benchmark
+    public BlockPlan solveByBatteries() {
+        return sets.plan();
+    }
+
+    /** Baseline of the solve: finer GSDs are tried one after the other, a hundredth of a centimetre apart. */
+    @Benchmark
+    public double solveByWalking() {
+        double cm = 5;
+        while (fixed.with(Pins.ofGsd(cm - 0.01)).plan().batterySets() <= 2) {
+            cm = Math.round((cm - 0.01) * 100) / 100.0;
+        }
+        return cm;
     }
 
     /** Baseline of the search: 360 whole layouts, stations and all. */

@@ -3,8 +3,10 @@ const HEIGHT = 132;
 const EDGE = { left: 46, right: 12, top: 8, bottom: 18 };
 
 export class Section {
-  /** @param point told a place of the sheet while the pointer is over it, nothing when it leaves */
-  constructor(drawer, block, point) {
+  /** @param resized told when the drawer takes room from the sheet
+   * @param point told a place of the sheet while the pointer is over it, nothing when it leaves */
+  constructor(drawer, block, point, resized) {
+    this.resized = resized;
     this.drawer = drawer;
     this.block = block;
     this.point = point;
@@ -33,9 +35,11 @@ export class Section {
   }
 
   close() {
+    const closes = !this.picture.hidden;
     this.strip = -1;
     this.data = null;
     this.picture.hidden = true;
+    if (closes) requestAnimationFrame(() => this.resized());
     this.point(null);
   }
 
@@ -45,7 +49,9 @@ export class Section {
     const answer = await fetch(`/blocks/${this.block}/section.json?strip=${strip}&version=${this.version}`);
     if (!answer.ok || this.strip !== strip) return;
     this.data = await answer.json();
+    const opens = this.picture.hidden;
     this.draw();
+    if (opens) requestAnimationFrame(() => this.resized());
   }
 
   draw() {

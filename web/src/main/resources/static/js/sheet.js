@@ -1,5 +1,5 @@
 // The plan sheet: what the program planned, drawn in the job's grid, and the outline's corners to be moved on it.
-import { change } from "./changes.js";
+import { change, fieldsOf } from "./changes.js";
 import { Section, roundStep } from "./section.js";
 
 const ol = window.ol;
@@ -19,7 +19,7 @@ export class Sheet {
     this.tool = null;
     this.sources = {};
     this.byHeight = false;
-    this.section = new Section(document.getElementById("drawer"), this.block, (place) => this.point(place));
+    this.section = new Section(document.getElementById("drawer"), this.block, (place) => this.point(place), () => this.fit());
     for (const name of ["outline", "flown", "strips", "ticks", "links", "chosen", "launch", "marks", "sketch", "contours", "things", "heights", "spot"]) this.sources[name] = new ol.source.Vector();
     this.wire();
     this.load(true);
@@ -36,6 +36,7 @@ export class Sheet {
     const layer = (name, style, zIndex) => new ol.layer.Vector({ source: this.sources[name], style, zIndex, updateWhileAnimating: true, updateWhileInteracting: true });
     const stroke = (colour, width, dash) => new ol.style.Style({ stroke: new ol.style.Stroke({ color: colour, width, lineDash: dash, lineCap: "butt" }) });
     this.picture = new ol.layer.Image({ zIndex: 0, opacity: 0.92 });
+    this.under = new ol.layer.Image({ zIndex: -1.5, opacity: 0.9 });
     this.relief = new ol.layer.Image({ zIndex: -2, opacity: Number(css("--relief")) });
     this.layers = {
       contours: layer("contours", (f) => this.contourStyle(f), -1),
@@ -53,11 +54,12 @@ export class Sheet {
     };
     this.view = new ol.View({ projection: this.projection(epsg), center: [0, 0], resolution: 1, enableRotation: false, minResolution: 0.005, maxResolution: 500 });
     this.map = new ol.Map({
-      target: "map", controls: [], view: this.view, layers: [this.relief, this.picture, ...Object.values(this.layers)],
+      target: "map", controls: [], view: this.view, layers: [this.relief, this.under, this.picture, ...Object.values(this.layers)],
       interactions: ol.interaction.defaults.defaults({ altShiftDragRotate: false, pinchRotate: false, doubleClickZoom: false }),
       keyboardEventTarget: document.getElementById("map"),
     });
     this.epsg = epsg;
+    this.groundKey = this.underKey = undefined;
     this.addModify();
     this.map.on("pointermove", (event) => { if (!event.dragging) this.hover(event); });
     this.map.on("singleclick", (event) => this.press(event));
@@ -176,6 +178,11 @@ export class Sheet {
 
   /** Light, shade and contours come once for each piece of ground. */
   async drawGround(plan) {
+    const under = plan.picture ? plan.picture.key : "";
+    if (this.underKey !== under) {
+      this.underKey = under;
+      this.under.setSource(plan.picture ? new ol.source.ImageStatic({ url: `/blocks/${this.block}/picture.png?of=${under}`, imageExtent: plan.picture.extent, projection: this.view.getProjection() }) : null);
+    }
     const key = plan.ground ? plan.ground.key : "";
     if (this.groundKey === key) return;
     this.groundKey = key;
@@ -481,14 +488,17 @@ export class Sheet {
     if (tool === "fit") { this.fit(); return; }
     if (tool === "heights") { this.byHeight = !this.byHeight; if (this.plan) this.drawHeights(); this.element.querySelector('[data-tool="heights"]').setAttribute("aria-pressed", String(this.byHeight)); return; }
     if (tool === "section") { this.section.open(0); return; }
+    if (tool === "picture") { this.savePicture(); return; }
     if (!this.map) { this.say("The sheet has no place yet. Set a launch point in the Ground stage, or import an outline."); return; }
     if (tool === "in" || tool === "out") { this.view.animate({ resolution: this.view.getResolution() * (tool === "in" ? 0.5 : 2), duration: 120 }); return; }
     this.tool = tool;
-    this.element.querySelector(`[data-tool="${tool}"]`).setAttribute("aria-pressed", "true");
+    const button = document.querySelector(`[data-tool="${tool}"]`);
+    if (button) button.setAttribute("aria-pressed", "true");
+    const point = tool === "launch" || tool === "obstacle";
     this.modify.setActive(false);
     const stroke = new ol.style.Style({ stroke: new ol.style.Stroke({ color: css("--edge"), width: 2, lineDash: [9, 3, 2, 3] }), image: new ol.style.Circle({ radius: 5, fill: new ol.style.Fill({ color: css("--edge") }) }) });
-    this.drawing = new ol.interaction.Draw({ source: this.sources.sketch, type: tool === "launch" ? "Point" : "Polygon", style: stroke });
-    this.hint(tool === "launch" ? "Press where the aircraft takes off." : "Press corner after corner; press the first again to close. Esc gives up.");
+    this.drawing = new ol.interaction.Draw({ source: this.sources.sketch, type: point ? "Point" : "Polygon", style: stroke });
+    this.hint(tool === "obstacle" ? "Press where it stands." : tool === "launch" ? "Press where the aircraft takes off." : "Press corner after corner; press the first again to close. Esc gives up.");
     this.drawing.on("drawend", (event) => {
       const geometry = event.feature.getGeometry();
       const at = geometry.getCoordinates();
@@ -496,10 +506,40 @@ export class Sheet {
         this.dropTool();
         this.sources.sketch.clear(true);
         if (tool === "launch") this.post("launch", { position: `${at[0].toFixed(3)} ${at[1].toFixed(3)}` });
+        else if (tool === "obstacle") this.post("obstacles", { ...fieldsOf(document.getElementById("obstacle-form")), places: `${at[0].toFixed(3)} ${at[1].toFixed(3)}` });
         else this.post("outline/draw", { positions: at[0].slice(0, -1).flat().join(","), hole: tool === "hole", epsg: this.epsg });
       });
     });
     this.map.addInteraction(this.drawing);
+  }
+
+  /** The sheet as it stands, as a picture to keep. */
+  savePicture() {
+    this.map.once("rendercomplete", () => {
+      const [width, height] = this.map.getSize();
+      const whole = document.createElement("canvas");
+      whole.width = width; whole.height = height;
+      const pen = whole.getContext("2d");
+      pen.fillStyle = css("--ground");
+      pen.fillRect(0, 0, width, height);
+      for (const canvas of this.map.getViewport().querySelectorAll("canvas")) {
+        if (canvas.width === 0) continue;
+        pen.globalAlpha = Number(canvas.parentNode.style.opacity || canvas.style.opacity || 1);
+        const matrix = canvas.style.transform.match(/^matrix\(([^(]*)\)$/);
+        pen.setTransform(...(matrix ? matrix[1].split(",").map(Number) : [width / canvas.width, 0, 0, height / canvas.height, 0, 0]));
+        pen.drawImage(canvas, 0, 0);
+      }
+      pen.setTransform(1, 0, 0, 1, 0, 0);
+      pen.globalAlpha = 1;
+      const title = `${this.plan.title.name}   ${this.plan.title.grid}   ${this.element.querySelector('[data-title="scale"]').textContent}   GSD ${this.plan.title.gsd}`;
+      pen.fillStyle = css("--leaf"); pen.fillRect(0, height - 24, width, 24);
+      pen.fillStyle = css("--ink"); pen.font = "600 14px 'Source Sans 3'"; pen.fillText(title, 10, height - 8);
+      const link = document.createElement("a");
+      link.download = "sheet.png";
+      link.href = whole.toDataURL("image/png");
+      link.click();
+    });
+    this.map.renderSync();
   }
 
   dropTool() {
@@ -508,7 +548,7 @@ export class Sheet {
     this.tool = null;
     this.hint("");
     if (this.modify) this.modify.setActive(true);
-    for (const button of this.element.querySelectorAll("[data-tool]:not([data-tool=heights])")) button.removeAttribute("aria-pressed");
+    for (const button of document.querySelectorAll("[data-tool]:not([data-tool=heights])")) button.removeAttribute("aria-pressed");
   }
 
   hint(words) {

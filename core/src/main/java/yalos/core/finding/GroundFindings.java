@@ -19,6 +19,7 @@ import yalos.core.path.LegProfile;
 import yalos.core.site.Obstacle;
 import yalos.core.site.Zone;
 import yalos.core.strips.Station;
+import yalos.core.terrain.HeightGrid;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
 import yalos.core.units.UnitKind;
@@ -30,6 +31,7 @@ final class GroundFindings {
     private static final double OVERLAP_LOST = 0.02;
     private static final double SCALE_LOST = 1.1;
     private static final double RAISED_M = 3;
+    private static final double LEAST_WATER_M2 = 100;
 
     private final BlockPlan plan;
     private final Ground ground;
@@ -63,6 +65,7 @@ final class GroundFindings {
             findings.relief(heights);
             findings.raised(heights);
             findings.zones(heights);
+            findings.water(heights);
             findings.returning(heights);
         });
     }
@@ -229,6 +232,46 @@ final class GroundFindings {
                                             UnitKind.SPEED,
                                             plan.request().aircraft().climbMps())));
         }
+    }
+
+    /** Ground that is level to the centimetre over a wide piece is hardly ever dry. */
+    private void water(FlownHeights heights) {
+        HeightGrid grid = heights.grid();
+        boolean[] inside =
+                plan.block().inside(grid.west(), grid.north(), grid.cellX(), grid.cellY(), grid.columns(), grid.rows());
+        int still = 0;
+        double[] place = null;
+        for (int row = 1; row + 1 < grid.rows(); row++) {
+            for (int column = 1; column + 1 < grid.columns(); column++) {
+                if (inside[row * grid.columns() + column] && levelRound(grid, column, row)) {
+                    still++;
+                    place = place == null ? new double[] {grid.x(column), grid.y(row)} : place;
+                }
+            }
+        }
+        double area = still * grid.cellX() * grid.cellY();
+        boolean flatModel = area > 0.5 * plan.block().areaM2();
+        if (area > LEAST_WATER_M2 && !flatModel) {
+            found.addAt(
+                    MIND,
+                    "water",
+                    "%s of the block are level to the centimetre, as still water is. Photos of it do not match: expect a hole there, or cut it out of the block."
+                            .formatted(found.units().areaText(area)),
+                    place,
+                    List.of());
+        }
+    }
+
+    private static boolean levelRound(HeightGrid grid, int column, int row) {
+        float here = grid.cell(column, row);
+        for (int down = -1; down <= 1; down++) {
+            for (int across = -1; across <= 1; across++) {
+                if (!(Math.abs(grid.cell(column + across, row + down) - here) < 0.01f)) {
+                    return false;
+                }
+            }
+        }
+        return true;
     }
 
     private void zones(FlownHeights heights) {

@@ -111,6 +111,7 @@ public final class GroundProof implements CountGrid {
         private final Noise noise;
         private final double gsdPerDepth;
         private final Steepness steepness;
+        private final SightLine sight;
         private final Watcher watcher;
         private final AtomicInteger done = new AtomicInteger();
 
@@ -121,6 +122,7 @@ public final class GroundProof implements CountGrid {
             this.watcher = watcher;
             this.gsdPerDepth = Math.max(1 / lens.fx(), 1 / lens.fy());
             this.steepness = new Steepness(grid);
+            this.sight = SightLine.forManyRays(grid);
             double[] range = grid.range();
             frames = new CameraFrame[photos.size()];
             stripOf = new int[photos.size()];
@@ -228,7 +230,7 @@ public final class GroundProof implements CountGrid {
             this.near = near;
             this.free = free;
             this.overTop = overTop;
-            this.sight = SightLine.plane(grid);
+            this.sight = work.sight;
             this.rays = new double[proof.angles.length > 0 ? 3 * near.length : 0];
         }
 

@@ -5,21 +5,41 @@ package yalos.core.terrain;
  *
  * <p>The ray is followed from lattice square to lattice square of the bilinear surface; within a square the surface along the ray
  * is a parabola, whose highest point over the ray is computed, not sampled. The drop by the earth's curvature less refraction can
- * be taken in.
- *
- * @param grid the ground
- * @param dropPerM2 by which the ground sinks below the ray's level at a distance, divided by the distance squared; 0 for a plane
+ * be taken in. For many rays over one ground the highest point of each block of squares is noted first, and blocks that lie wholly
+ * below the ray are stepped over.
  */
-public record SightLine(HeightGrid grid, double dropPerM2) {
+public final class SightLine {
     /** The earth's radius used for the drop, in metres. */
     private static final double RADIUS_M = 6_378_137;
 
     /** A surface no higher than this over the ray does not block it, in metres. */
     private static final double GRAZING_M = 0.005;
 
+    private static final int BLOCK_BITS = 3;
+    private static final int BLOCK = 1 << BLOCK_BITS;
+
+    private final HeightGrid grid;
+    private final double dropPerM2;
+    /** Highest ground of each block of squares, by rows of blocks; empty where blocks are not stepped over. */
+    private final float[] highest;
+
+    private final int blocksAcross;
+
+    private SightLine(HeightGrid grid, double dropPerM2, boolean manyRays) {
+        this.grid = grid;
+        this.dropPerM2 = dropPerM2;
+        this.blocksAcross = (grid.columns() + BLOCK - 1) / BLOCK;
+        this.highest = manyRays ? highest(grid, blocksAcross) : new float[0];
+    }
+
     /** On a plane. */
     public static SightLine plane(HeightGrid grid) {
-        return new SightLine(grid, 0);
+        return new SightLine(grid, 0, false);
+    }
+
+    /** On a plane, made ready for many rays. */
+    public static SightLine forManyRays(HeightGrid grid) {
+        return new SightLine(grid, 0, true);
     }
 
     /**
@@ -28,7 +48,53 @@ public record SightLine(HeightGrid grid, double dropPerM2) {
      * @param coefficient 1 less refraction; 6/7 is usual
      */
     public static SightLine curved(HeightGrid grid, double coefficient) {
-        return new SightLine(grid, coefficient / (2 * RADIUS_M));
+        return new SightLine(grid, coefficient / (2 * RADIUS_M), false);
+    }
+
+    /** A square reaches to the next column and row, so a block takes in one of each beyond its own. */
+    private static float[] highest(HeightGrid grid, int across) {
+        int down = (grid.rows() + BLOCK - 1) / BLOCK;
+        float[] highest = new float[across * down];
+        java.util.stream.IntStream.range(0, down).parallel().forEach(blockRow -> {
+            int toRow = Math.min(grid.rows(), (blockRow + 1) * BLOCK + 1);
+            for (int blockColumn = 0; blockColumn < across; blockColumn++) {
+                int toColumn = Math.min(grid.columns(), (blockColumn + 1) * BLOCK + 1);
+                float most = Float.NEGATIVE_INFINITY;
+                for (int row = blockRow * BLOCK; row < toRow; row++) {
+                    for (int column = blockColumn * BLOCK; column < toColumn; column++) {
+                        float height = grid.heights()[row * grid.columns() + column];
+                        most = height > most ? height : most;
+                    }
+                }
+                highest[blockRow * across + blockColumn] = most;
+            }
+        });
+        return highest;
+    }
+
+    /** Share of the ray at which it leaves the block it is in; the same place where the block has to be looked into. */
+    private double over(
+            int column,
+            int row,
+            double startColumn,
+            double startRow,
+            double columns,
+            double rows,
+            double along,
+            double fromZ,
+            double toZ) {
+        if (column < 0 || row < 0 || column >= grid.columns() || row >= grid.rows()) {
+            return along;
+        }
+        int blockColumn = column >> BLOCK_BITS;
+        int blockRow = row >> BLOCK_BITS;
+        double next = Math.min(
+                columns == 0
+                        ? 2
+                        : ((columns > 0 ? (blockColumn + 1) * BLOCK : blockColumn * BLOCK) - startColumn) / columns,
+                rows == 0 ? 2 : ((rows > 0 ? (blockRow + 1) * BLOCK : blockRow * BLOCK) - startRow) / rows);
+        double lowest = fromZ + (toZ - fromZ) * (toZ > fromZ ? along : Math.min(1, next));
+        return highest[blockRow * blocksAcross + blockColumn] <= lowest ? next : along;
     }
 
     /** Whether nothing between stands over the line from a ground point to an eye; nodata does not stand in the way. */
@@ -45,6 +111,19 @@ public record SightLine(HeightGrid grid, double dropPerM2) {
         int column = (int) Math.floor(startColumn);
         int row = (int) Math.floor(startRow);
         while (along < 1) {
+            if (highest.length > 0) {
+                double beyond = over(column, row, startColumn, startRow, columns, rows, along, fromZ, toZ);
+                if (beyond > along) {
+                    if (beyond >= 1) {
+                        return true;
+                    }
+                    along = beyond;
+                    double inside = beyond + 1e-9;
+                    column = (int) Math.floor(startColumn + inside * columns);
+                    row = (int) Math.floor(startRow + inside * rows);
+                    continue;
+                }
+            }
             double nextColumn = columns == 0 ? 2 : ((columns > 0 ? column + 1 : column) - startColumn) / columns;
             double nextRow = rows == 0 ? 2 : ((rows > 0 ? row + 1 : row) - startRow) / rows;
             double next = Math.min(1, Math.min(nextColumn, nextRow));

@@ -74,6 +74,18 @@ class SiteController {
         });
     }
 
+    /** Obstacles of a GeoJSON file: points, lines and polygons with their height in metres as a property. */
+    @PostMapping("/blocks/{id}/obstacles/file")
+    String obstacleFile(@PathVariable long id, @RequestParam MultipartFile file, Visit visit) throws IOException {
+        List<Obstacle> brought = ObstacleFile.read(file.getBytes());
+        return change(id, visit, brought.size() + " obstacles from a file", facts -> {
+            List<Obstacle> obstacles = new ArrayList<>(facts.ground().obstacles());
+            obstacles.addAll(brought);
+            refuseTooMany(obstacles.size());
+            return facts.ground().withObstacles(obstacles);
+        });
+    }
+
     @PostMapping("/blocks/{id}/obstacles/{at}/remove")
     String removeObstacle(@PathVariable long id, @PathVariable int at, Visit visit) {
         return change(

@@ -1,11 +1,13 @@
 package yalos.web.ground;
 
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.OptionalInt;
+import java.util.OptionalLong;
 import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -28,6 +30,7 @@ import yalos.web.shell.Preferences;
 import yalos.web.store.GroundFacts;
 import yalos.web.store.GroundFacts.ModelUse;
 import yalos.web.terrain.Models;
+import yalos.web.terrain.Pictures;
 
 /** Elevation models of a block, and how high it is flown over them. */
 @Controller
@@ -36,8 +39,10 @@ class TerrainController {
     private final BlockPage page;
     private final Models models;
     private final Preferences preferences;
+    private final Pictures pictures;
 
-    TerrainController(Blocks blocks, BlockPage page, Models models, Preferences preferences) {
+    TerrainController(Blocks blocks, BlockPage page, Models models, Preferences preferences, Pictures pictures) {
+        this.pictures = pictures;
         this.blocks = blocks;
         this.page = page;
         this.models = models;
@@ -75,6 +80,33 @@ class TerrainController {
             uses.addAll(ground.models());
             return ground.withModels(uses);
         });
+    }
+
+    /** Lays a picture under the plan: a GeoTIFF, or a PNG or JPEG with its world file. */
+    @PostMapping("/blocks/{id}/picture")
+    String picture(
+            @PathVariable long id,
+            @RequestParam MultipartFile file,
+            @RequestParam(required = false) MultipartFile world,
+            @RequestParam(defaultValue = "") String epsg,
+            Visit visit)
+            throws IOException {
+        if (file.isEmpty()) {
+            throw new InputFault("file", "nothing", "Choose a GeoTIFF, or a PNG or JPEG with its world file.");
+        }
+        OpenBlock block = blocks.open(id);
+        OptionalInt own =
+                block.facts().grid().map(grid -> OptionalInt.of(grid.epsg())).orElse(OptionalInt.empty());
+        String text = world == null || world.isEmpty() ? "" : new String(world.getBytes(), StandardCharsets.UTF_8);
+        OptionalInt code = code(epsg).isPresent() || text.isEmpty() ? code(epsg) : own;
+        String name = Optional.ofNullable(file.getOriginalFilename()).orElse("picture");
+        long picture = pictures.take(block.jobId(), name, file.getInputStream(), text, code);
+        return change(id, visit, "picture " + name, ground -> ground.withPicture(OptionalLong.of(picture)));
+    }
+
+    @PostMapping("/blocks/{id}/picture/leave")
+    String leavePicture(@PathVariable long id, Visit visit) {
+        return change(id, visit, "picture taken away", ground -> ground.withPicture(OptionalLong.empty()));
     }
 
     static OptionalInt code(String epsg) {

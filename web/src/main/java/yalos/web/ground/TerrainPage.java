@@ -60,6 +60,7 @@ class TerrainPage {
                         ? units.text(UnitKind.HEIGHT, ground.takeOffLevelM().getAsDouble())
                         : "");
         model.addAttribute("level", ground.models().isEmpty());
+        model.addAttribute("hasPicture", ground.picture().isPresent());
         opened.planned()
                 .whole()
                 .map(Planned.Whole::plan)

@@ -12,6 +12,7 @@ import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
 import yalos.core.finding.PlanProof;
 import yalos.core.ledger.BlockPlan;
+import yalos.core.proof.Adequacy;
 import yalos.core.proof.Judgement;
 import yalos.core.proof.PhotoCount;
 import yalos.web.store.BlockFacts;
@@ -24,6 +25,8 @@ import yalos.web.store.BlockFacts;
 class ProofDesk {
     private static final Logger LOG = LoggerFactory.getLogger(ProofDesk.class);
     private static final int KEPT = 6;
+    /** Share of hidden ground from which oblique strips are looked at. */
+    private static final double WORTH_OBLIQUES = 0.0005;
 
     private final Map<BlockFacts, Work> works = new LinkedHashMap<>(16, 0.75f, true);
     private final Map<Long, Shares> shares = new LinkedHashMap<>();
@@ -42,6 +45,7 @@ class ProofDesk {
         private volatile boolean off;
         private volatile Judgement judgement;
         private volatile boolean failed;
+        private volatile PlanProof.Gain gain;
 
         double progress() {
             return progress;
@@ -58,6 +62,11 @@ class ProofDesk {
         /** What was found, once it is done. */
         Optional<Judgement> judgement() {
             return Optional.ofNullable(judgement);
+        }
+
+        /** What oblique strips would add, where ground is hidden; known a little after the rest. */
+        Optional<PlanProof.Gain> gain() {
+            return Optional.ofNullable(gain);
         }
 
         boolean running() {
@@ -117,6 +126,9 @@ class ProofDesk {
                     }),
                     facts.brief());
             remember(block, facts, judgement.share());
+            if (judgement.share(Adequacy.HIDDEN) > WORTH_OBLIQUES) {
+                work.gain = proof.withObliques(facts.brief(), share -> !work.off);
+            }
             work.judgement = judgement;
         } catch (CancellationException off) {
             work.off = true;

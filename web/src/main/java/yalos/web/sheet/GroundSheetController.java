@@ -18,6 +18,7 @@ import yalos.web.block.PlanDesk;
 import yalos.web.block.Planned;
 import yalos.web.shell.NotThere;
 import yalos.web.shell.Preferences;
+import yalos.web.terrain.Pictures;
 
 /** What the sheet shows of the ground: light and shade, contours, long sections. */
 @RestController
@@ -25,8 +26,10 @@ class GroundSheetController {
     private final Blocks blocks;
     private final PlanDesk desk;
     private final Preferences preferences;
+    private final Pictures pictures;
 
-    GroundSheetController(Blocks blocks, PlanDesk desk, Preferences preferences) {
+    GroundSheetController(Blocks blocks, PlanDesk desk, Preferences preferences, Pictures pictures) {
+        this.pictures = pictures;
         this.blocks = blocks;
         this.desk = desk;
         this.preferences = preferences;
@@ -49,6 +52,29 @@ class GroundSheetController {
                 .contentType(MediaType.IMAGE_PNG)
                 .cacheControl(CacheControl.noStore())
                 .body(GroundSheet.picture(ground(plan(id)).grid()));
+    }
+
+    /** The picture that lies under the plan, laid into the job's grid. */
+    @GetMapping("/blocks/{id}/picture.png")
+    ResponseEntity<byte[]> picture(@PathVariable long id) {
+        long picture = blocks.open(id)
+                .facts()
+                .ground()
+                .picture()
+                .orElseThrow(() -> new NotThere("No picture lies under this plan."));
+        BlockPlan plan = plan(id);
+        PictureFrame frame = PictureFrame.of(plan);
+        return ResponseEntity.ok()
+                .contentType(MediaType.IMAGE_PNG)
+                .cacheControl(CacheControl.noStore())
+                .body(pictures.over(
+                        picture,
+                        plan.block().plane(),
+                        frame.west(),
+                        frame.north(),
+                        frame.cell(),
+                        frame.columns(),
+                        frame.rows()));
     }
 
     @GetMapping("/blocks/{id}/contours.json")

@@ -71,7 +71,8 @@ class SheetController {
             GroundExtent ground,
             double[] stationHeights,
             String heightUnit,
-            List<Thing> things) {}
+            List<Thing> things,
+            GroundExtent picture) {}
 
     /** Where the picture of the ground lies; null over level ground. */
     record GroundExtent(double[] extent, String key) {}
@@ -135,7 +136,14 @@ class SheetController {
                         .map(heights -> stationHeights(plan.get(), heights, units))
                         .orElse(new double[0]),
                 units.unit(UnitKind.HEIGHT).symbol(),
-                grid.map(g -> things(facts, g)).orElse(List.of()));
+                grid.map(g -> things(facts, g)).orElse(List.of()),
+                plan.filter(p -> facts.ground().picture().isPresent())
+                        .map(p -> PictureFrame.of(p))
+                        .map(frame -> new GroundExtent(
+                                frame.extent(plan.get().block().plane()),
+                                facts.ground().picture().getAsLong() + "-"
+                                        + Integer.toHexString(facts.outline().hashCode())))
+                        .orElse(null));
     }
 
     /** Changes when the picture of the ground does. */
