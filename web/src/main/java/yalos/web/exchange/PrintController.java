@@ -8,6 +8,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import yalos.core.fault.InputFault;
 import yalos.core.finding.Finding;
+import yalos.core.proof.Coverage;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
 import yalos.web.block.BlockPage;
@@ -57,6 +58,7 @@ class PrintController {
                         units.unit(UnitKind.DISTANCE).symbol()));
         model.addAttribute("grid", whole.plan().block().plane().grid().shortName());
         model.addAttribute("area", units.text(UnitKind.AREA, whole.plan().areaM2()));
+        model.addAttribute("ground", ground(whole, units));
         model.addAttribute(
                 "strips",
                 whole.plan().layout().strips().stream()
@@ -73,5 +75,40 @@ class PrintController {
                         .map(at -> String.format(Locale.ROOT, "%.6f, %.6f", at.latDeg(), at.lonDeg()))
                         .orElse("not set"));
         return "print";
+    }
+
+    /** What the ground does to the plan, in sentences. */
+    private static List<String> ground(Planned.Whole whole, UnitChoice units) {
+        Coverage coverage = whole.coverage();
+        String seen = String.format(
+                Locale.ROOT,
+                "%.1f %% of the block is seen on %d photos or more; least %d, on average %.1f.",
+                Math.floor(coverage.shareAtLeast(coverage.asked()) * 1000) / 10,
+                coverage.asked(),
+                coverage.leastPhotos(),
+                coverage.meanPhotos());
+        return whole.plan()
+                .heights()
+                .map(heights -> List.of(
+                        "Heights are kept %s; take-off at %s above the geoid, ground in the block %s to %s."
+                                .formatted(
+                                        heights.choice().reference().words(),
+                                        units.text(UnitKind.HEIGHT, heights.takeOffM()),
+                                        units.figure(
+                                                UnitKind.HEIGHT,
+                                                heights.relief().leastM()),
+                                        units.text(
+                                                UnitKind.HEIGHT,
+                                                heights.relief().mostM())),
+                        "The path runs %s to %s above ground, least clearance %s; return height at least %s above take-off."
+                                .formatted(
+                                        units.figure(UnitKind.HEIGHT, heights.aboveGroundM()[0]),
+                                        units.text(UnitKind.HEIGHT, heights.aboveGroundM()[2]),
+                                        units.text(
+                                                UnitKind.HEIGHT,
+                                                heights.nearestLeg().clearanceM()),
+                                        units.text(UnitKind.HEIGHT, heights.returnAboveTakeOffM())),
+                        seen))
+                .orElseGet(() -> List.of("Planned over level ground; heights count from the take-off.", seen));
     }
 }

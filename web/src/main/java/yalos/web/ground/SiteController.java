@@ -26,6 +26,7 @@ import yalos.web.block.Blocks;
 import yalos.web.block.Visit;
 import yalos.web.exchange.OutlineFile;
 import yalos.web.shell.Preferences;
+import yalos.web.shell.UploadLimits;
 import yalos.web.store.BlockFacts;
 import yalos.web.store.GroundFacts;
 
@@ -77,7 +78,7 @@ class SiteController {
     /** Obstacles of a GeoJSON file: points, lines and polygons with their height in metres as a property. */
     @PostMapping("/blocks/{id}/obstacles/file")
     String obstacleFile(@PathVariable long id, @RequestParam MultipartFile file, Visit visit) throws IOException {
-        List<Obstacle> brought = ObstacleFile.read(file.getBytes());
+        List<Obstacle> brought = ObstacleFile.read(UploadLimits.small(file));
         return change(id, visit, brought.size() + " obstacles from a file", facts -> {
             List<Obstacle> obstacles = new ArrayList<>(facts.ground().obstacles());
             obstacles.addAll(brought);
@@ -109,7 +110,7 @@ class SiteController {
             throw new InputFault("file", "nothing", "Choose a GeoJSON or KML file with the zone's outline.");
         }
         String name = Optional.ofNullable(file.getOriginalFilename()).orElse("zones");
-        OutlineFile given = new OutlineFile(name, file.getBytes());
+        OutlineFile given = new OutlineFile(name, UploadLimits.small(file));
         double from = metres("floor", floor);
         double to = ceiling.isBlank() ? Double.POSITIVE_INFINITY : metres("ceiling", ceiling);
         return change(id, visit, "zones from " + name, facts -> {

@@ -2,16 +2,30 @@ package yalos.web.shell;
 
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
 import org.springframework.stereotype.Component;
 import org.springframework.web.multipart.MaxUploadSizeExceededException;
+import org.springframework.web.multipart.MultipartFile;
 import org.springframework.web.servlet.HandlerInterceptor;
 import org.springframework.web.servlet.config.annotation.InterceptorRegistry;
 import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
 
 /** Small files stay small: only elevation models and pictures may be as large as the server takes. Told before anything is read. */
 @Component
-class UploadLimits implements HandlerInterceptor, WebMvcConfigurer {
+public class UploadLimits implements HandlerInterceptor, WebMvcConfigurer {
     private static final long SMALL_BYTES = 22_000_000;
+
+    /**
+     * The bytes of a file that must be small, for senders that do not say in front how much comes.
+     *
+     * @throws MaxUploadSizeExceededException for a larger one, before it is taken into memory
+     */
+    public static byte[] small(MultipartFile file) throws IOException {
+        if (file.getSize() > SMALL_BYTES) {
+            throw new MaxUploadSizeExceededException(SMALL_BYTES);
+        }
+        return file.getBytes();
+    }
 
     @Override
     public void addInterceptors(InterceptorRegistry registry) {

@@ -96,6 +96,7 @@ class MainJobTest {
 
         page.click("#stages a[data-stage=proof]");
         Browsing.awaitSheet(page);
+        page.waitForSelector("#proof");
         assertThat(page.locator(".legend tbody tr").count()).isGreaterThan(3);
         assertThat(page.locator(".shares").textContent()).contains("at least 5 photos");
 
