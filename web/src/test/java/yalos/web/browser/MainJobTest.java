@@ -101,7 +101,7 @@ class MainJobTest {
         assertThat(page.locator(".shares").textContent()).contains("at least 5 photos");
 
         page.click("summary:has-text('Take away')");
-        Download download = page.waitForDownload(() -> page.click("text=GeoJSON"));
+        Download download = page.waitForDownload(() -> page.click("details.menu-down a:has-text('GeoJSON')"));
         assertThat(Files.readString(download.path()))
                 .contains("\"kind\":\"station\"")
                 .contains("\"summary\"");
