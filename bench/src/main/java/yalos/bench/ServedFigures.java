@@ -142,7 +142,7 @@ record ServedFigures(double startMs, double plainStartMs, double changeP95Ms, do
         }
 
         int stations(long block) throws IOException, InterruptedException {
-            return Integer.parseInt(found(get("/blocks/" + block + "/strips"), "id=\"f-photos\">(\\d+)"));
+            return Integer.parseInt(found(get("/blocks/" + block + "/strips"), "id=\"f-photos\"[^>]*value=\"(\\d+)"));
         }
 
         private String version(long block) throws IOException, InterruptedException {

@@ -149,7 +149,7 @@ public final class GroundProof implements CountGrid {
             int toColumn = Math.min(grid.columns(), fromColumn + TILE);
             int fromRow = tileRow * TILE;
             int toRow = Math.min(grid.rows(), fromRow + TILE);
-            int[] near = near(fromColumn, toColumn, fromRow, toRow);
+            int[] near = near(fromColumn, toColumn, fromRow, toRow, tileColumn, tileRow);
             boolean[] free = new boolean[near.length];
             double[] overTop = new double[near.length];
             for (int i = 0; i < near.length; i++) {
@@ -164,8 +164,13 @@ public final class GroundProof implements CountGrid {
             }
         }
 
-        /** Photos whose box meets the tile. */
-        private int[] near(int fromColumn, int toColumn, int fromRow, int toRow) {
+        /** Photos whose box meets the tile, over all heights first, then over those of the tile. */
+        private int[] near(int fromColumn, int toColumn, int fromRow, int toRow, int tileColumn, int tileRow) {
+            double low = steepness.lowest(tileColumn, tileRow);
+            double high = steepness.highest(tileColumn, tileColumn, tileRow, tileRow);
+            if (low > high) {
+                return new int[0];
+            }
             double west = grid.x(fromColumn);
             double east = grid.x(toColumn - 1);
             double north = grid.y(fromRow);
@@ -173,12 +178,16 @@ public final class GroundProof implements CountGrid {
             int[] near = new int[frames.length];
             int count = 0;
             for (int i = 0; i < frames.length; i++) {
-                double[] box = boxes[i];
-                if (box[0] <= east && box[1] >= west && box[2] <= north && box[3] >= south) {
+                if (meets(boxes[i], west, east, south, north)
+                        && meets(frames[i].box(low, high), west, east, south, north)) {
                     near[count++] = i;
                 }
             }
             return Arrays.copyOf(near, count);
+        }
+
+        private static boolean meets(double[] box, double west, double east, double south, double north) {
+            return box[0] <= east && box[1] >= west && box[2] <= north && box[3] >= south;
         }
 
         /**

@@ -142,8 +142,8 @@ public record GroundModel(Raster raster, int epsg, VerticalDatum datum) {
         Georeference geo = raster.georeference();
         double column = geo.column(own[0], own[1]) - 0.5;
         double row = geo.row(own[0], own[1]) - 0.5;
-        int c = (int) Math.floor(column);
-        int r = (int) Math.floor(row);
+        int c = (int) Math.max(0, Math.min(raster.columns() - 2.0, Math.floor(column)));
+        int r = (int) Math.max(0, Math.min(raster.rows() - 2.0, Math.floor(row)));
         float[] four = raster.window(c, r, 2, 2);
         HeightGrid square = new HeightGrid(0, 0, 1, 1, 2, 2, four);
         double figure = square.at(column - c + 0.5, -(row - r) - 0.5);

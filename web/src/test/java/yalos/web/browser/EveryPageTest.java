@@ -138,18 +138,33 @@ class EveryPageTest {
     @EnabledIfSystemProperty(named = "yalos.shots", matches = "true")
     @CsvSource({
         "jobs,          /jobs,                      paper, 1280, 800",
+        "brief,         /blocks/2/brief,            paper, 1280, 800",
         "ground,        /blocks/3/ground,           paper, 1280, 800",
         "kit,           /blocks/2/kit,              paper, 1280, 800",
+        "compare,       /blocks/2/compare,          paper, 1280, 800",
+        "catalogue,     /catalogue,                 paper, 1280, 800",
         "strips,        /blocks/2/strips,           paper, 1280, 800",
         "strips-why,    /blocks/2/strips?why=speed, dusk,  1280, 800",
+        "section,       /blocks/2/strips,           paper, 1280, 800",
         "proof,         /blocks/2/proof,            paper, 1280, 800",
+        "proof-gsd,     /blocks/2/proof?layer=gsd,  paper, 1280, 800",
         "proof-upright, /blocks/2/proof,            sun,    800, 1280",
-        "cameras,       /cameras,                   paper, 1280, 800",
+        "history,       /blocks/2/history,          paper, 1280, 800",
         "print,         /blocks/2/print,            paper, 1280, 800",
     })
     void retakePictures(String name, String path, String look, int width, int height) {
         Page page = open(path, look, width, height);
-        page.waitForTimeout(500);
+        if (path.contains("/proof")) {
+            page.waitForSelector("#proof");
+        }
+        if (name.equals("section")) {
+            for (int i = 0; i < 9; i++) {
+                page.keyboard().press(".");
+            }
+            page.click("[data-tool=heights]");
+            page.waitForSelector(".long-section svg .earth");
+        }
+        page.waitForTimeout(1200);
         page.screenshot(new Page.ScreenshotOptions().setPath(Path.of("../docs/screenshots/" + name + ".png")));
         page.context().close();
     }

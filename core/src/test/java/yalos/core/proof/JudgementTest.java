@@ -1,0 +1,154 @@
+package yalos.core.proof;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.OptionalDouble;
+import org.assertj.core.data.Offset;
+import org.junit.jupiter.api.Test;
+import yalos.core.Samples;
+import yalos.core.brief.Brief;
+import yalos.core.camera.Lens;
+import yalos.core.camera.Pose;
+import yalos.core.finding.PlanProof;
+import yalos.core.finding.Remedy;
+import yalos.core.finding.WeakSpotRemedies;
+import yalos.core.kit.Positioning;
+import yalos.core.ledger.BlockPlan;
+import yalos.core.ledger.Pins;
+import yalos.core.ledger.Quantity;
+import yalos.core.terrain.HeightGrid;
+import yalos.core.units.Measure;
+import yalos.core.units.Unit;
+
+/** Is what the proof finds judged as the brief asks, and is the cause the right one? */
+class JudgementTest {
+    private static final Lens LENS = new Lens(4000, 3000, 3000, 3000, 2000, 1500, Lens.Distortion.NONE);
+
+    private static List<GroundProof.Photo> photos(double up) {
+        List<GroundProof.Photo> photos = new ArrayList<>();
+        for (int strip = 0; strip < 8; strip++) {
+            for (int i = 0; i < 12; i++) {
+                photos.add(new GroundProof.Photo(Pose.vertical(i * 15, strip * 30, up, Math.PI / 2), strip));
+            }
+        }
+        return photos;
+    }
+
+    private static Judgement judged(HeightGrid grid, double up, Judgement.Asked asked) {
+        GroundProof proof = GroundProof.of(grid, LENS, photos(up), Noise.ofImage(0.5));
+        return new Judgement(proof, asked, 75 / 3000.0);
+    }
+
+    private static Judgement.Asked asked(int photos) {
+        return new Judgement.Asked(photos, OptionalDouble.empty(), OptionalDouble.empty());
+    }
+
+    @Test
+    void wellInsideEnoughIsEnough() {
+        HeightGrid level = HeightGrid.level(60, 150, 1, 60, 60, 0);
+        Judgement judgement = judged(level, 75, asked(9));
+        assertThat(judgement.share()).isEqualTo(1);
+        assertThat(judgement.spots()).isEmpty();
+    }
+
+    @Test
+    void beyondTheLastStripsItIsTheEdge() {
+        HeightGrid level = HeightGrid.level(40, 290, 1, 100, 120, 0);
+        Judgement judgement = judged(level, 75, asked(9));
+        assertThat(judgement.share()).isBetween(0.4, 0.95);
+        WeakGround spot = judgement.spots().get(0);
+        assertThat(spot.cause()).isEqualTo(WeakGround.Cause.EDGE);
+        assertThat(spot.areaM2()).isEqualTo(spot.cells().length);
+        assertThat(spot.y()).isGreaterThan(200);
+    }
+
+    @Test
+    void aHillUnderALevelFlightIsHighGround() {
+        HeightGrid hill = HeightGrid.level(40, 190, 1, 120, 140, 0);
+        for (int row = 0; row < 140; row++) {
+            for (int column = 0; column < 120; column++) {
+                double away = Math.hypot(hill.x(column) - 95, hill.y(row) - 115);
+                hill.heights()[row * 120 + column] = (float) Math.max(0, 45 - away);
+            }
+        }
+        Judgement judgement = judged(hill, 75, asked(9));
+        assertThat(judgement.spots()).extracting(WeakGround::cause).contains(WeakGround.Cause.HIGH_GROUND);
+    }
+
+    @Test
+    void aPitIsTooCoarseAndAWallHides() {
+        HeightGrid pit = HeightGrid.level(60, 150, 1, 60, 60, 0);
+        for (int row = 20; row < 40; row++) {
+            for (int column = 20; column < 40; column++) {
+                pit.heights()[row * 60 + column] = -30;
+            }
+        }
+        Judgement coarse = judged(pit, 75, new Judgement.Asked(3, OptionalDouble.of(0.026), OptionalDouble.empty()));
+        int middle = 30 * 60 + 30;
+        assertThat(coarse.at(middle)).isEqualTo(Adequacy.TOO_COARSE);
+        assertThat(coarse.spots()).extracting(WeakGround::cause).contains(WeakGround.Cause.LOW_GROUND);
+        Judgement hidden = judged(pit, 75, asked(14));
+        assertThat(hidden.share(Adequacy.HIDDEN)).isGreaterThan(0);
+        assertThat(hidden.spots()).extracting(WeakGround::cause).contains(WeakGround.Cause.HIDDEN_SIDE);
+    }
+
+    @Test
+    void anAccuracyThatCannotBeIsInaccurate() {
+        HeightGrid level = HeightGrid.level(60, 150, 1, 60, 60, 0);
+        Judgement judgement =
+                judged(level, 75, new Judgement.Asked(3, OptionalDouble.empty(), OptionalDouble.of(0.001)));
+        assertThat(judgement.share(Adequacy.INACCURATE)).isEqualTo(1);
+        double sum = 0;
+        for (Adequacy lack : Adequacy.values()) {
+            sum += lack == Adequacy.UNKNOWN ? 0 : judgement.share(lack);
+        }
+        assertThat(sum).isCloseTo(1, Offset.offset(1e-9));
+    }
+
+    @Test
+    void everyCauseHasARemedyThatCanBePlannedAndCostsWhatItSays() {
+        BlockPlan plan = Samples.request(Samples.square(400), Pins.ofGsd(2)).plan();
+        WeakSpotRemedies remedies = new WeakSpotRemedies(plan);
+        for (WeakGround.Cause cause : WeakGround.Cause.values()) {
+            List<WeakSpotRemedies.Priced> priced = remedies.of(cause);
+            assertThat(priced).as("%s", cause).isNotEmpty();
+            for (WeakSpotRemedies.Priced one : priced) {
+                Remedy.Pin pin = (Remedy.Pin) one.remedy().change();
+                BlockPlan mended = plan.tried(plan.solution().pins().with(pin.quantity(), pin.value()));
+                double minutes = (mended.layout().flightTimeS() - plan.layout().flightTimeS()) / 60;
+                assertThat(one.minutes()).isCloseTo(minutes, Offset.offset(1e-9));
+                assertThat(minutes).isGreaterThan(-1);
+            }
+        }
+    }
+
+    @Test
+    void aMarginMendsTheEdgeAndTheProofShowsIt() {
+        Pins pins = Pins.ofGsd(2).with(Quantity.LEAST_PHOTOS, Measure.of(12, Unit.COUNT));
+        BlockPlan bare = Samples.request(Samples.square(300), pins).plan();
+        BlockPlan wider = Samples.request(
+                        Samples.square(300), pins.with(Quantity.MARGIN_STRIPS, Measure.of(2, Unit.COUNT)))
+                .plan();
+        assertThat(share(wider)).isGreaterThan(share(bare));
+        assertThat(share(wider)).isGreaterThan(0.99);
+    }
+
+    private static double share(BlockPlan plan) {
+        PlanProof proof = PlanProof.of(plan, 3);
+        return proof.judged(proof.whole(Positioning.PPK, done -> true), Brief.EMPTY)
+                .share();
+    }
+
+    @Test
+    void obliqueStripsSeeMoreAndCostTime() {
+        BlockPlan plan = Samples.request(
+                        Samples.square(200), Pins.ofGsd(2).with(Quantity.LEAST_PHOTOS, Measure.of(15, Unit.COUNT)))
+                .plan();
+        PlanProof proof = PlanProof.of(plan, 5);
+        PlanProof.Gain gain = proof.withObliques(Brief.EMPTY, done -> true);
+        assertThat(gain.share()).isGreaterThanOrEqualTo(share(plan) - 0.01);
+        assertThat(gain.minutes()).isPositive();
+    }
+}
