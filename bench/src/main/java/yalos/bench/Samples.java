@@ -3,6 +3,7 @@ package yalos.bench;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.stream.IntStream;
 import yalos.core.block.Outline;
 import yalos.core.camera.Camera;
 import yalos.core.camera.Mount;
@@ -53,7 +54,7 @@ final class Samples {
     }
 
     private static PlanRequest request(double[] corners, Pins pins) {
-        List<LonLat> ring = java.util.stream.IntStream.range(0, corners.length / 2)
+        List<LonLat> ring = IntStream.range(0, corners.length / 2)
                 .mapToObj(i -> GRID.toLonLat(new EastNorth(412_000 + corners[2 * i], 6_041_000 + corners[2 * i + 1])))
                 .toList();
         return new PlanRequest(

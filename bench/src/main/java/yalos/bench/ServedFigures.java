@@ -12,6 +12,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -42,8 +43,8 @@ record ServedFigures(double startMs, double plainStartMs, double changeP95Ms, do
     }
 
     private static double p95(double[] times) {
-        double[] measured = java.util.Arrays.copyOfRange(times, WARM_UP, times.length);
-        java.util.Arrays.sort(measured);
+        double[] measured = Arrays.copyOfRange(times, WARM_UP, times.length);
+        Arrays.sort(measured);
         return measured[(int) (measured.length * 0.95)];
     }
 

@@ -39,7 +39,7 @@ export class Sheet {
     this.under = new ol.layer.Image({ zIndex: -1.5, opacity: 0.9 });
     this.relief = new ol.layer.Image({ zIndex: -2, opacity: Number(css("--relief")) });
     this.layers = {
-      contours: layer("contours", (f) => this.contourStyle(f), -1),
+      contours: layer("contours", (f, resolution) => this.contourStyle(f, resolution), -1),
       things: layer("things", (f) => this.thingStyle(f), 1),
       heights: layer("heights", (f) => stroke(f.get("colour"), line * 2), 4),
       spot: layer("spot", new ol.style.Style({ stroke: new ol.style.Stroke({ color: css("--edge"), width: 1 }), image: new ol.style.Circle({ radius: 6, stroke: new ol.style.Stroke({ color: css("--edge"), width: 3 }), fill: new ol.style.Fill({ color: css("--halo") }) }) }), 9),
@@ -76,16 +76,25 @@ export class Sheet {
     return feature.getGeometry().getCoordinates()[0].length > 300 ? [outline] : [outline, corners];
   }
 
-  contourStyle(feature) {
+  contourStyle(feature, resolution) {
     const index = feature.get("index");
     const brown = css("--contour");
     if (feature.get("spot")) {
+      if (this.besideThing(feature.getGeometry().getCoordinates(), 30 * resolution)) return [];
       return new ol.style.Style({ image: new ol.style.Circle({ radius: 1.5, fill: new ol.style.Fill({ color: css("--ink") }) }), text: new ol.style.Text({ text: feature.get("text"), offsetX: 6, textAlign: "left", font: "12px 'Source Sans 3'", fill: new ol.style.Fill({ color: css("--ink") }), stroke: new ol.style.Stroke({ color: css("--halo"), width: 3 }) }) });
     }
     return new ol.style.Style({
       stroke: new ol.style.Stroke({ color: brown, width: index ? 1.3 : 0.6 }),
       text: index ? new ol.style.Text({ text: feature.get("text"), placement: "line", font: "11px 'Source Sans 3'", fill: new ol.style.Fill({ color: brown }), stroke: new ol.style.Stroke({ color: css("--halo"), width: 3 }) }) : undefined,
     });
+  }
+
+  /** Whether an obstacle's symbol stands so near that a spot height would be written across it. */
+  besideThing(place, reach) {
+    const near = this.sources.things.getClosestFeatureToCoordinate(place, (f) => f.getGeometry().getType() === "Point");
+    if (!near) return false;
+    const [east, north] = near.getGeometry().getCoordinates();
+    return Math.hypot(east - place[0], north - place[1]) < reach;
   }
 
   thingStyle(feature) {
@@ -417,7 +426,8 @@ export class Sheet {
     words.append(name);
     if (strip < 0 || !this.plan || 4 * strip >= this.plan.strips.length) {
       name.textContent = "No strip chosen. ";
-      words.append("Press one on the sheet, or use the keys , and .");
+      const [before, after] = [",", "."].map((key) => Object.assign(document.createElement("kbd"), { textContent: key }));
+      words.append("Press one on the sheet, or use the keys ", before, " and ", after);
       this.section.say(words);
       this.section.close();
       return;

@@ -1,5 +1,7 @@
 package yalos.core.fault;
 
+import java.util.Locale;
+
 /**
  * Something put in that cannot be used: which field, what stood there, and what would be right.
  *
@@ -59,7 +61,7 @@ public final class InputFault extends RuntimeException {
     }
 
     private static String spoken(String field) {
-        String words = field.replaceAll("([a-z])([A-Z])", "$1 $2").toLowerCase(java.util.Locale.ROOT);
+        String words = field.replaceAll("([a-z])([A-Z])", "$1 $2").toLowerCase(Locale.ROOT);
         return Character.toUpperCase(words.charAt(0)) + words.substring(1);
     }
 

@@ -5,6 +5,7 @@ import static yalos.core.ledger.Quantity.*;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import yalos.core.camera.Camera;
 import yalos.core.camera.GroundScale;
@@ -89,7 +90,7 @@ public final class Ledger {
             String formula, String stepSymbol, Quantity step, String shareSymbol, Quantity share, double sideM) {
         Pins pins = plan.solution().pins();
         return Reason.formula(formula)
-                .with(stepSymbol, step.label().toLowerCase(java.util.Locale.ROOT), pins.siOr(step, 0), Unit.METRE)
+                .with(stepSymbol, step.label().toLowerCase(Locale.ROOT), pins.siOr(step, 0), Unit.METRE)
                 .with(shareSymbol, "overlap", pins.siOr(share, 0), Unit.PERCENT)
                 .with("f", "focal length", plan.request().camera().focalLengthM(), Unit.MILLIMETRE)
                 .with("s", "sensor side", sideM, Unit.MILLIMETRE)
@@ -142,7 +143,7 @@ public final class Ledger {
             return byDefault("usual for mapping; 75/60 is the least, more over snow, sand, water and crops");
         }
         return Reason.formula(formula)
-                .with(s1, step.label().toLowerCase(java.util.Locale.ROOT), stepM, Unit.METRE)
+                .with(s1, step.label().toLowerCase(Locale.ROOT), stepM, Unit.METRE)
                 .with(s2, "footprint", footprintM, Unit.METRE)
                 .source(TEXTBOOK);
     }
@@ -258,7 +259,7 @@ public final class Ledger {
                         .with(
                                 "",
                                 "seen from inside, on average",
-                                String.format(java.util.Locale.ROOT, "%.1f photos", design.meanPhotos()))
+                                String.format(Locale.ROOT, "%.1f photos", design.meanPhotos()))
                         .source(GEOMETRY));
         put(
                 PATH_LENGTH,
@@ -339,7 +340,7 @@ public final class Ledger {
     }
 
     private static String micrometres(double m) {
-        return String.format(java.util.Locale.ROOT, "%.3f µm", m * 1e6);
+        return String.format(Locale.ROOT, "%.3f µm", m * 1e6);
     }
 
     /** A pinned figure is what was decided; the blur's pin is a limit, so its figure keeps its formula. */
@@ -366,7 +367,7 @@ public final class Ledger {
                 .costs()
                 .forEach(cost -> reason.with(
                         "",
-                        cost.label().toLowerCase(java.util.Locale.ROOT) + ", at most",
+                        cost.label().toLowerCase(Locale.ROOT) + ", at most",
                         plan.request().pins().of(cost).orElseThrow().asTyped()));
         return reason.source("search over true plans of this block, to the last digit shown");
     }

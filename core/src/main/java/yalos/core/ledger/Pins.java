@@ -2,6 +2,7 @@ package yalos.core.ledger;
 
 import java.util.Collections;
 import java.util.EnumMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -75,7 +76,7 @@ public final class Pins {
     }
 
     /** The costs that are pinned. */
-    public java.util.List<Quantity> costs() {
+    public List<Quantity> costs() {
         return values.keySet().stream().filter(Quantity::isCost).toList();
     }
 

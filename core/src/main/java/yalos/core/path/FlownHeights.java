@@ -2,6 +2,7 @@ package yalos.core.path;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import yalos.core.block.PlaneBlock;
@@ -324,7 +325,7 @@ public final class FlownHeights {
     /** The leg that comes nearest to what lies below it. */
     public LegProfile nearestLeg() {
         return legs.stream()
-                .min(java.util.Comparator.comparingDouble(LegProfile::clearanceM))
+                .min(Comparator.comparingDouble(LegProfile::clearanceM))
                 .orElseThrow();
     }
 

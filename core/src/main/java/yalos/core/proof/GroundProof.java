@@ -3,6 +3,7 @@ package yalos.core.proof;
 import java.util.Arrays;
 import java.util.EnumSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.atomic.AtomicInteger;
@@ -337,8 +338,7 @@ public final class GroundProof implements CountGrid {
         }
 
         private void accuracy(int at, int seen) {
-            var covariance =
-                    seen < 2 ? java.util.Optional.<Intersection.Covariance>empty() : Intersection.inverted(normal);
+            var covariance = seen < 2 ? Optional.<Intersection.Covariance>empty() : Intersection.inverted(normal);
             Noise noise = work.noise;
             proof.sigmaHorizontal[at] = covariance
                     .map(c -> (float) Math.hypot(c.sigmaHorizontalM(), noise.sharedHorizontalM() * Math.sqrt(2)))

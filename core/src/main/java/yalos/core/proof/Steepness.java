@@ -1,5 +1,7 @@
 package yalos.core.proof;
 
+import java.util.Arrays;
+import java.util.stream.IntStream;
 import yalos.core.terrain.HeightGrid;
 
 /**
@@ -21,9 +23,9 @@ final class Steepness {
         steepest = new float[across * down];
         highest = new float[across * down];
         lowest = new float[across * down];
-        java.util.Arrays.fill(highest, Float.NEGATIVE_INFINITY);
-        java.util.Arrays.fill(lowest, Float.POSITIVE_INFINITY);
-        java.util.stream.IntStream.range(0, down).parallel().forEach(tileRow -> {
+        Arrays.fill(highest, Float.NEGATIVE_INFINITY);
+        Arrays.fill(lowest, Float.POSITIVE_INFINITY);
+        IntStream.range(0, down).parallel().forEach(tileRow -> {
             for (int row = tileRow * TILE; row < Math.min(grid.rows(), (tileRow + 1) * TILE); row++) {
                 for (int column = 0; column < grid.columns(); column++) {
                     note(grid, column, row, tileRow * across + column / TILE);

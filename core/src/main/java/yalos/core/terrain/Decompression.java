@@ -1,5 +1,6 @@
 package yalos.core.terrain;
 
+import java.util.Arrays;
 import java.util.zip.DataFormatException;
 import java.util.zip.Inflater;
 
@@ -60,7 +61,7 @@ enum Decompression {
                     if (from >= packed.length || at + count > into.length) {
                         return false;
                     }
-                    java.util.Arrays.fill(into, at, at + count, packed[from++]);
+                    Arrays.fill(into, at, at + count, packed[from++]);
                     at += count;
                 }
             }

@@ -5,6 +5,7 @@ import java.io.DataOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.OptionalInt;
@@ -64,7 +65,7 @@ public final class GeoTiffWriter {
                 file.writeInt((int) at);
                 at += value.length + value.length % 2;
             } else {
-                file.write(java.util.Arrays.copyOf(value, 4));
+                file.write(Arrays.copyOf(value, 4));
             }
         }
         file.writeInt(0);

@@ -1,5 +1,7 @@
 package yalos.core.terrain;
 
+import java.util.stream.IntStream;
+
 /**
  * Can one point be seen from another over the ground?
  *
@@ -55,7 +57,7 @@ public final class SightLine {
     private static float[] highest(HeightGrid grid, int across) {
         int down = (grid.rows() + BLOCK - 1) / BLOCK;
         float[] highest = new float[across * down];
-        java.util.stream.IntStream.range(0, down).parallel().forEach(blockRow -> {
+        IntStream.range(0, down).parallel().forEach(blockRow -> {
             int toRow = Math.min(grid.rows(), (blockRow + 1) * BLOCK + 1);
             for (int blockColumn = 0; blockColumn < across; blockColumn++) {
                 int toColumn = Math.min(grid.columns(), (blockColumn + 1) * BLOCK + 1);

@@ -3,6 +3,7 @@ package yalos.core.camera;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.data.Percentage.withPercentage;
 
+import java.util.stream.Stream;
 import org.assertj.core.data.Offset;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -15,7 +16,7 @@ import yalos.core.units.Unit;
 class GroundScaleTest {
     private static final double REFERENCE_TOLERANCE = 1e-9;
 
-    static java.util.stream.Stream<Reference.Row> gsd() {
+    static Stream<Reference.Row> gsd() {
         return Reference.rows("gsd.csv");
     }
 

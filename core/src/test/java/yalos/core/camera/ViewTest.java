@@ -3,6 +3,7 @@ package yalos.core.camera;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.assertj.core.data.Offset;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -12,11 +13,11 @@ import yalos.core.Samples;
 
 /** Against OpenCV 4.6.0 and 50-digit arithmetic, see the reference README. */
 class ViewTest {
-    static java.util.stream.Stream<Reference.Row> forward() {
+    static Stream<Reference.Row> forward() {
         return Reference.rows("projection.csv");
     }
 
-    static java.util.stream.Stream<Reference.Row> inverse() {
+    static Stream<Reference.Row> inverse() {
         return Reference.rows("projection_inverse.csv");
     }
 

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
 import java.util.Optional;
 import java.util.stream.Stream;
 import java.util.zip.ZipEntry;
@@ -83,7 +84,7 @@ class OutlineReadersTest {
     @Test
     void refusesADamagedZipAndOneWithoutDocument() {
         byte[] whole = Reference.bytes("vector/polygon_hole.kmz");
-        assertThatThrownBy(() -> KmzOutlines.read(java.util.Arrays.copyOf(whole, whole.length / 2), Axes.LON_LAT))
+        assertThatThrownBy(() -> KmzOutlines.read(Arrays.copyOf(whole, whole.length / 2), Axes.LON_LAT))
                 .isInstanceOf(InputFault.class);
         assertThatThrownBy(() -> KmzOutlines.read(zip("readme.txt", new byte[10]), Axes.LON_LAT))
                 .isInstanceOf(InputFault.class)

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.stream.Stream;
 import org.assertj.core.data.Offset;
 import org.assertj.core.data.Percentage;
 import org.junit.jupiter.api.Test;
@@ -34,7 +35,7 @@ import yalos.core.units.UnitChoice;
 class DesignTest {
     private static final Aircraft AIRCRAFT = Aircraft.smallMultirotor();
 
-    static java.util.stream.Stream<Reference.Row> gsd() {
+    static Stream<Reference.Row> gsd() {
         return Reference.rows("gsd.csv")
                 .filter(row -> row.number("forward_overlap_pct") > 0 && row.number("side_overlap_pct") > 0)
                 .filter(row -> row.number("motion_blur_px") <= 20);

@@ -10,6 +10,7 @@ import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CancellationException;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.assertj.core.data.Offset;
 import org.assertj.core.data.Percentage;
@@ -160,7 +161,7 @@ class GroundProofTest {
 
     private static List<GroundProof.Photo> regular(
             int strips, int inStrip, double spacing, double base, double height) {
-        return java.util.stream.IntStream.range(0, strips * inStrip)
+        return IntStream.range(0, strips * inStrip)
                 .mapToObj(i -> new GroundProof.Photo(
                         Pose.vertical((i % inStrip) * base, (i / inStrip) * spacing, height, Math.PI / 2), i / inStrip))
                 .toList();

@@ -8,8 +8,10 @@ import java.io.IOException;
 import java.io.StringReader;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Arrays;
 import java.util.Map;
 import java.util.OptionalInt;
+import java.util.Random;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.assertj.core.data.Offset;
@@ -94,14 +96,14 @@ class TerrainTest {
     void refusesAFileCutOffAnywhere(double share) throws IOException {
         byte[] whole = Reference.bytes("raster/strips_float32.tif");
         Path cut = folder.resolve("cut.tif");
-        Files.write(cut, java.util.Arrays.copyOf(whole, (int) (whole.length * share)));
+        Files.write(cut, Arrays.copyOf(whole, (int) (whole.length * share)));
         assertThatThrownBy(() -> GeoTiff.open(cut).window(0, 0, 32, 32)).isInstanceOf(InputFault.class);
     }
 
     /** Bytes of a sound file changed at random: read or refused, nothing else. */
     @Test
     void neitherHangsNorThrowsAnythingElseOnDamagedBytes() throws IOException {
-        java.util.Random random = new java.util.Random(7);
+        Random random = new Random(7);
         for (String name : new String[] {
             "tiled_deflate_predictor3_float32.tif",
             "lzw_predictor2_int16.tif",

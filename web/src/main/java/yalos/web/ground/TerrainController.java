@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.OptionalInt;
@@ -177,7 +178,7 @@ class TerrainController {
     /** Changes one of the settings of the flying height. */
     @PostMapping("/blocks/{id}/heights/{setting}")
     String heights(@PathVariable long id, @PathVariable String setting, @RequestParam String value, Visit visit) {
-        return change(id, visit, "heights: " + setting + " " + value.toLowerCase(java.util.Locale.ROOT), ground -> {
+        return change(id, visit, "heights: " + setting + " " + value.toLowerCase(Locale.ROOT), ground -> {
             HeightChoice choice = ground.choice();
             return switch (setting) {
                 case "reference" -> ground.with(choice.with(one(HeightReference.class, value)));

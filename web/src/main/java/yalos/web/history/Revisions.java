@@ -5,6 +5,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.core.type.TypeReference;
@@ -94,14 +95,13 @@ class Revisions {
         return new Comparison(revision, differences, FactsDifference.of(issued, block.facts(), units));
     }
 
-    private static java.util.Optional<Difference> difference(
-            Quantity quantity, double then, double now, UnitChoice units) {
+    private static Optional<Difference> difference(Quantity quantity, double then, double now, UnitChoice units) {
         String before = units.text(quantity.kind(), then);
         String after = units.text(quantity.kind(), now);
         if (before.equals(after)) {
-            return java.util.Optional.empty();
+            return Optional.empty();
         }
         String change = then == 0 ? "" : String.format(Locale.ROOT, "%+.1f %%", (now / then - 1) * 100);
-        return java.util.Optional.of(new Difference(quantity.label(), before, after, change));
+        return Optional.of(new Difference(quantity.label(), before, after, change));
     }
 }

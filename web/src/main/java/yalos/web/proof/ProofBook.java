@@ -1,9 +1,13 @@
 package yalos.web.proof;
 
 import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.EnumMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
+import java.util.stream.IntStream;
 import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
 import org.springframework.web.context.request.RequestContextHolder;
@@ -89,7 +93,7 @@ class ProofBook implements StageBook {
         model.addAttribute("layer", layer);
         model.addAttribute(
                 "layers",
-                java.util.Arrays.stream(ProofLayer.values())
+                Arrays.stream(ProofLayer.values())
                         .map(one -> new LayerChoice(one.key(), one.words(), one == layer))
                         .toList());
         model.addAttribute(
@@ -152,7 +156,7 @@ class ProofBook implements StageBook {
     }
 
     private static List<ShareRow> shares(Coverage coverage) {
-        return java.util.stream.IntStream.of(1, 2, 3, 5, 9, coverage.asked())
+        return IntStream.of(1, 2, 3, 5, 9, coverage.asked())
                 .distinct()
                 .sorted()
                 .mapToObj(photos ->
@@ -163,7 +167,7 @@ class ProofBook implements StageBook {
     private static List<SpotRow> spots(BlockPlan plan, Judgement judgement, UnitChoice units) {
         WeakSpotRemedies remedies = new WeakSpotRemedies(plan);
         List<SpotRow> rows = new ArrayList<>();
-        java.util.Map<WeakGround.Cause, List<PricedView>> priced = new java.util.EnumMap<>(WeakGround.Cause.class);
+        Map<WeakGround.Cause, List<PricedView>> priced = new EnumMap<>(WeakGround.Cause.class);
         for (WeakGround spot : judgement.spots()) {
             if (spot.areaM2() < SHOWN_M2) {
                 continue;

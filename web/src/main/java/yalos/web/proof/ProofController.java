@@ -4,8 +4,10 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.OptionalInt;
+import java.util.stream.DoubleStream;
 import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Envelope;
 import org.locationtech.jts.geom.Geometry;
@@ -188,7 +190,7 @@ class ProofController {
     private static void polygons(ArrayNode to, WeakGround spot, HeightGrid grid, LocalPlane plane) {
         List<Geometry> boxes = new ArrayList<>();
         int[] cells = spot.cells().clone();
-        java.util.Arrays.sort(cells);
+        Arrays.sort(cells);
         for (int i = 0; i < cells.length; ) {
             int run = i;
             while (run + 1 < cells.length
@@ -279,7 +281,7 @@ class ProofController {
             }
         }
         return found.stream()
-                .flatMapToDouble(at -> java.util.stream.DoubleStream.of(at.east(), at.north()))
+                .flatMapToDouble(at -> DoubleStream.of(at.east(), at.north()))
                 .toArray();
     }
 }

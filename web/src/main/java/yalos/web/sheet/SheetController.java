@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.stream.DoubleStream;
 import org.springframework.http.CacheControl;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -181,7 +182,7 @@ class SheetController {
     private static double[] flat(List<LonLat> places, Grid grid) {
         return places.stream()
                 .map(grid::toGrid)
-                .flatMapToDouble(at -> java.util.stream.DoubleStream.of(at.east(), at.north()))
+                .flatMapToDouble(at -> DoubleStream.of(at.east(), at.north()))
                 .toArray();
     }
 

@@ -15,6 +15,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.OptionalInt;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.stereotype.Service;
@@ -152,13 +153,12 @@ public class Models {
     }
 
     /** The ground as the core asks for it; empty for level ground. */
-    public java.util.Optional<Ground> ground(GroundFacts facts) {
+    public Optional<Ground> ground(GroundFacts facts) {
         if (facts.models().isEmpty()) {
-            return java.util.Optional.empty();
+            return Optional.empty();
         }
         Ground.Source source = (block, buffer) -> over(facts.models(), block, buffer);
-        return java.util.Optional.of(
-                new Ground(source, facts.choice(), facts.obstacles(), facts.zones(), facts.takeOffLevelM()));
+        return Optional.of(new Ground(source, facts.choice(), facts.obstacles(), facts.zones(), facts.takeOffLevelM()));
     }
 
     private HeightGrid over(List<ModelUse> models, PlaneBlock block, double bufferM) {

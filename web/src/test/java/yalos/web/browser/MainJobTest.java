@@ -9,6 +9,7 @@ import com.microsoft.playwright.options.BoundingBox;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -190,7 +191,7 @@ class MainJobTest {
                 "corner => { const s = window.yalosSheet; const r = s.plan.rings[0]; const f = s.sources.outline.getFeatures()[0].getGeometry().getCoordinates()[0][corner];"
                         + " const p = s.map.getPixelFromCoordinate(f); const b = document.getElementById('map').getBoundingClientRect(); return [b.x + p[0], b.y + p[1]]; }",
                 corner);
-        java.util.List<?> pair = (java.util.List<?>) at;
+        List<?> pair = (List<?>) at;
         return new double[] {((Number) pair.get(0)).doubleValue(), ((Number) pair.get(1)).doubleValue()};
     }
 }

@@ -13,6 +13,7 @@ import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Arrays;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.concurrent.TimeUnit;
@@ -146,9 +147,9 @@ class GroundAndProofTest {
         GeoTiffWriter.write(
                 holed, 400, 400, Georeference.northUp(565000, 5262800, 2, 2), OptionalInt.of(32632), row -> {
                     float[] line = new float[400];
-                    java.util.Arrays.fill(line, 500);
+                    Arrays.fill(line, 500);
                     if (row > 180 && row < 190) {
-                        java.util.Arrays.fill(line, 180, 190, Float.NaN);
+                        Arrays.fill(line, 180, 190, Float.NaN);
                     }
                     return line;
                 });
