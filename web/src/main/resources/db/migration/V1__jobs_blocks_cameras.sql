@@ -70,7 +70,8 @@ create table model (
     kind varchar(20) not null,
     name varchar(200) not null,
     epsg int not null,
-    about varchar(300) not null
+    about varchar(300) not null,
+    datum varchar(300) not null
 );
 
 -- A revision is frozen whole: facts, figures and the plan's file as they were when it was issued.

@@ -27,10 +27,20 @@ public final class RunningYalos implements BeforeAllCallback {
 
     /** An application of one's own, for tests that stop or restart it. */
     public static ConfigurableApplicationContext application(Path data, int port) {
+        return run(data, port, false);
+    }
+
+    /** An application of one's own with the demo job. */
+    public static ConfigurableApplicationContext demo() {
+        return run(newFolder(), 0, true);
+    }
+
+    private static ConfigurableApplicationContext run(Path data, int port, boolean demo) {
         return SpringApplication.run(
                 YalosApplication.class,
                 "--server.port=" + port,
                 "--yalos.data=" + data,
+                "--yalos.demo=" + demo,
                 "--spring.main.register-shutdown-hook=false");
     }
 

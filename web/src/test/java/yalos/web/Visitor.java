@@ -10,9 +10,11 @@ import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 
 /** A browser without a screen: keeps cookies, sends forms with their token. */
 public final class Visitor {
@@ -41,6 +43,22 @@ public final class Visitor {
     /** Posts a form as htmx would. */
     public HttpResponse<String> htmx(String path, String... form) {
         return send(formTo(path, form).header("HX-Request", "true"));
+    }
+
+    /** Changes a block as htmx would, from a page of the stage made for its present version; answers the page. */
+    public String change(long block, String stage, String path, String... form) {
+        return htmx("/blocks/" + block + path, visited(block, stage, form)).body();
+    }
+
+    /** Changes a block by a file; answers the page. */
+    public String bring(long block, String stage, String path, String fileName, byte[] content, String... form) {
+        return upload("/blocks/" + block + path, fileName, content, visited(block, stage, form))
+                .body();
+    }
+
+    private String[] visited(long block, String stage, String... form) {
+        return Stream.concat(Arrays.stream(form), Stream.of("version", version(block), "stage", stage))
+                .toArray(String[]::new);
     }
 
     public HttpResponse<String> upload(String path, String fileName, byte[] content, String... form) {

@@ -4,9 +4,10 @@ import static yalos.core.finding.Finding.Level.*;
 import static yalos.core.ledger.Quantity.*;
 
 import java.util.ArrayList;
-import java.util.LinkedHashSet;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Set;
+import java.util.Map;
 import yalos.core.brief.Brief;
 import yalos.core.brief.Site;
 import yalos.core.ledger.BlockPlan;
@@ -35,48 +36,50 @@ final class GroundFindings {
 
     private final BlockPlan plan;
     private final Ground ground;
-    private final OverGround over;
     private final Collected found;
 
-    private GroundFindings(BlockPlan plan, Ground ground, OverGround over, Collected found) {
+    private GroundFindings(BlockPlan plan, Ground ground, Collected found) {
         this.plan = plan;
         this.ground = ground;
-        this.over = over;
         this.found = found;
     }
 
     static void collect(BlockPlan plan, Brief brief, Collected found) {
-        if (plan.overGround().isEmpty()) {
-            if (brief.site().difficulties().contains(Site.Difficulty.RELIEF)) {
-                found.add(
-                        MIND,
-                        "no-model",
-                        "The brief names wide relief, and the plan stands on level ground: 0 elevation models are loaded. Bring one in on the Ground stage.");
-            }
-            return;
+        if (plan.overGround().isEmpty() && brief.site().difficulties().contains(Site.Difficulty.RELIEF)) {
+            found.add(
+                    MIND,
+                    "no-model",
+                    "The brief names wide relief, and the plan stands on level ground: 0 elevation models are loaded. Bring one in on the Ground stage.");
         }
-        GroundFindings findings = new GroundFindings(
-                plan, plan.request().ground().orElseThrow(), plan.overGround().get(), found);
-        findings.missing();
+        plan.request().ground().ifPresent(ground -> new GroundFindings(plan, ground, found).collect());
+    }
+
+    private void collect() {
+        plan.overGround().ifPresent(this::missing);
         plan.heights().ifPresent(heights -> {
-            findings.takeOffLevel(heights);
-            findings.clearance(heights);
-            findings.ceiling(heights);
-            findings.relief(heights);
-            findings.raised(heights);
-            findings.zones(heights);
-            findings.water(heights);
-            findings.returning(heights);
+            takeOffLevel(heights);
+            ceiling(heights);
+            relief(heights);
+            raised(heights);
+            water(heights);
+        });
+        plan.heights().or(plan::overLevelSite).ifPresent(heights -> {
+            clearance(heights);
+            ways(heights);
+            zones(heights);
+            if (!ground.isLevel() || heights.site().hasObstacles()) {
+                returning(heights);
+            }
         });
     }
 
-    private void missing() {
+    private void missing(OverGround over) {
         if (over.unknownInside() > 0) {
             found.addAt(
                     STOP,
                     "model-ends",
                     "The elevation model leaves %s of the block unknown. Heights are not guessed there: bring in a model that covers the block and %s round it."
-                            .formatted(Collected.percent(over.unknownInside()), buffer()),
+                            .formatted(Collected.percent(over.unknownInside()), buffer(over)),
                     over.unknownPlace().orElse(new double[2]),
                     List.of());
         } else if (over.heights().isEmpty()) {
@@ -84,17 +87,17 @@ final class GroundFindings {
                     STOP,
                     "model-ends",
                     "Strips or launch point reach beyond the elevation model, of which %s is missing round the block. Bring in one that covers %s round it."
-                            .formatted(Collected.percent(over.unknownAround()), buffer()));
+                            .formatted(Collected.percent(over.unknownAround()), buffer(over)));
         } else if (over.unknownAround() > LITTLE_UNKNOWN) {
             found.add(
                     MIND,
                     "model-buffer",
                     "The elevation model ends within %s of the block: %s of the ground round it is unknown. What stands there is not seen, and turns are not checked over it."
-                            .formatted(buffer(), Collected.percent(over.unknownAround())));
+                            .formatted(buffer(over), Collected.percent(over.unknownAround())));
         }
     }
 
-    private String buffer() {
+    private String buffer(OverGround over) {
         double east = over.grid().east() - over.grid().west();
         double[] bounds = plan.block().bounds();
         return found.text(UnitKind.DISTANCE, Math.max(0, (east - (bounds[1] - bounds[0])) / 2));
@@ -125,24 +128,45 @@ final class GroundFindings {
         int step = leg.nearestStep();
         double x = leg.x(step);
         double y = leg.y(step);
-        List<Obstacle> standing = over.site().obstaclesNear(x, y, FlownHeights.CORRIDOR_M);
-        String what = standing.isEmpty() ? "the ground" : standing.get(0).name();
+        String what = heights.site().obstaclesNear(x, y, heights.reachM(leg.stepM())).stream()
+                .max(Comparator.comparingDouble(Obstacle::heightM))
+                .map(Obstacle::name)
+                .orElse("the ground");
+        String how = leg.clearanceM() > 0
+                ? "comes within %s of %s".formatted(found.height(leg.clearanceM()), what)
+                : "runs %s below the top of %s".formatted(found.height(-leg.clearanceM()), what);
         found.addAt(
                 STOP,
                 "clearance",
-                "%s comes within %s of %s; %s are to be kept."
-                        .formatted(
-                                leg.isStrip() ? "Strip " + leg.strip() : "The way between strips",
-                                found.height(leg.clearanceM()),
-                                what,
-                                found.height(wanted)),
+                "%s %s; %s above it are to be kept.".formatted(name(leg), how, found.height(wanted)),
                 new double[] {x, y},
                 followOrRaise(heights, wanted - leg.clearanceM()));
     }
 
+    private static String name(LegProfile leg) {
+        return leg.isStrip() ? "Strip " + leg.strip() : "The way between strips";
+    }
+
+    /** Files hold strips and stations; what the ways between them must rise to is for the operator to set. */
+    private void ways(FlownHeights heights) {
+        heights.raisedWays().ifPresent(ways -> {
+            if (ways.mostM() > RAISED_M) {
+                found.addAt(
+                        MIND,
+                        "ways-raised",
+                        "Between strips the straight line does not clear everything: a way must rise by %s there. The files hold strips and stations only, so set the height for the ways between to %s above take-off or more."
+                                .formatted(
+                                        found.height(ways.mostM()),
+                                        found.height(Math.ceil(ways.highestM() - heights.takeOffM()))),
+                        new double[] {ways.x(), ways.y()},
+                        List.of());
+            }
+        });
+    }
+
     private List<Remedy> followOrRaise(FlownHeights heights, double missingM) {
         List<Remedy> remedies = new ArrayList<>();
-        if (ground.choice().reference() != HeightReference.FOLLOW) {
+        if (!ground.isLevel() && ground.choice().reference() != HeightReference.FOLLOW) {
             remedies.add(new Remedy("Follow the ground", new Remedy.Heights(HeightReference.FOLLOW)));
         }
         double raised = Math.ceil(heights.heightM() + missingM);
@@ -274,37 +298,64 @@ final class GroundFindings {
         return true;
     }
 
+    /** Where the path first meets a zone, and how many photos are taken in it. */
+    private static final class Crossing {
+        private final LegProfile leg;
+        private final double[] place;
+        private int photos;
+
+        Crossing(LegProfile leg, double[] place) {
+            this.leg = leg;
+            this.place = place;
+        }
+    }
+
+    /** The whole path counts, ways between strips too; over unknown ground the planned height stands for the true one. */
     private void zones(FlownHeights heights) {
-        Set<Zone> crossed = new LinkedHashSet<>();
-        double[] place = null;
-        int photos = 0;
-        for (int i = 0; i < plan.photos(); i++) {
-            Station station = plan.layout().stations().get(i);
-            List<Zone> here = over.site().zonesAt(station.xM(), station.yM(), heights.stationAboveGroundM(i));
-            if (!here.isEmpty()) {
-                crossed.addAll(here);
-                photos++;
-                place = place == null ? new double[] {station.xM(), station.yM()} : place;
+        if (!heights.site().hasZones()) {
+            return;
+        }
+        Map<Zone, Crossing> crossed = new LinkedHashMap<>();
+        for (LegProfile leg : heights.legs()) {
+            for (int step = 0; step < leg.pathM().length; step++) {
+                double above = leg.pathM()[step] - leg.groundM()[step];
+                double[] place = {leg.x(step), leg.y(step)};
+                heights.site()
+                        .zonesAt(place[0], place[1], Double.isNaN(above) ? heights.heightM() : above)
+                        .forEach(zone -> crossed.computeIfAbsent(zone, first -> new Crossing(leg, place)));
             }
         }
-        for (Zone zone : crossed) {
-            boolean keepOut = zone.kind() == Zone.Kind.KEEP_OUT;
-            found.addAt(
-                    keepOut ? STOP : MIND,
-                    "zone-" + zone.name(),
-                    "%d photos are taken in “%s” (%s, from %s%s above ground). %s"
-                            .formatted(
-                                    photos,
-                                    zone.name(),
-                                    zone.kind().words(),
-                                    found.height(zone.floorM()),
-                                    Double.isInfinite(zone.ceilingM()) ? "" : " to " + found.height(zone.ceilingM()),
-                                    keepOut
-                                            ? "Cut a hole into the block there, or get leave; the rules of the place decide."
-                                            : "Ask whoever looks after it; the rules of the place decide."),
-                    place,
-                    List.of());
+        for (int i = 0; i < plan.photos(); i++) {
+            Station station = plan.layout().stations().get(i);
+            double[] place = {station.xM(), station.yM()};
+            heights.site()
+                    .zonesAt(place[0], place[1], heights.stationAboveGroundM(i))
+                    .forEach(zone -> crossed.computeIfAbsent(
+                                    zone, first -> new Crossing(heights.strip(station.strip()), place))
+                            .photos++);
         }
+        crossed.forEach(this::zone);
+    }
+
+    private void zone(Zone zone, Crossing crossing) {
+        boolean keepOut = zone.kind() == Zone.Kind.KEEP_OUT;
+        String photos = crossing.photos == 1 ? "1 photo is" : crossing.photos + " photos are";
+        found.addAt(
+                keepOut ? STOP : MIND,
+                "zone-" + zone.name(),
+                "%s enters “%s” (%s, from %s%s above ground); %s taken in it. %s"
+                        .formatted(
+                                name(crossing.leg),
+                                zone.name(),
+                                zone.kind().words(),
+                                found.height(zone.floorM()),
+                                Double.isInfinite(zone.ceilingM()) ? "" : " to " + found.height(zone.ceilingM()),
+                                photos,
+                                keepOut
+                                        ? "Cut a hole into the block there and move the launch point, or get leave; the rules of the place decide."
+                                        : "Ask whoever looks after it; the rules of the place decide."),
+                crossing.place,
+                List.of());
     }
 
     private void returning(FlownHeights heights) {

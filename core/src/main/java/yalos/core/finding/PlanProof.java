@@ -9,6 +9,7 @@ import yalos.core.brief.Brief;
 import yalos.core.camera.Camera;
 import yalos.core.camera.Lens;
 import yalos.core.camera.Pose;
+import yalos.core.camera.View;
 import yalos.core.kit.Positioning;
 import yalos.core.ledger.BlockPlan;
 import yalos.core.path.FlownHeights;
@@ -19,6 +20,7 @@ import yalos.core.strips.Station;
 import yalos.core.strips.StripLayout;
 import yalos.core.strips.StripPattern;
 import yalos.core.terrain.HeightGrid;
+import yalos.core.terrain.SightLine;
 
 /** Holds a plan against its real ground: the stations as photos, the ground in cells of a size, and what is asked of them. */
 public final class PlanProof {
@@ -67,7 +69,7 @@ public final class PlanProof {
     }
 
     private GroundProof proved(Noise noise, Set<GroundProof.Layer> layers, GroundProof.Watcher watcher) {
-        return GroundProof.of(ground, asked(), Lens.of(plan.request().camera()), photos(), noise, layers, watcher);
+        return GroundProof.of(ground, asked(), Lens.of(plan.request().camera()), photos(plan), noise, layers, watcher);
     }
 
     /** What the brief and the pins ask of every cell, and whether it is given. */
@@ -102,7 +104,7 @@ public final class PlanProof {
         StripLayout layout =
                 StripLayout.of(plan.flown(), crossing, (plan.layout().directionRad() + Math.PI / 2) % Math.PI);
         Camera camera = plan.request().camera();
-        List<GroundProof.Photo> all = new ArrayList<>(photos());
+        List<GroundProof.Photo> all = new ArrayList<>(photos(plan));
         int strips = plan.layout().strips().size();
         for (Station station : layout.stations()) {
             double below = heights.map(known -> known.grid().at(station.xM(), station.yM()))
@@ -129,8 +131,9 @@ public final class PlanProof {
     }
 
     /** The stations as photos, at their heights above the geoid; above the ground where that is level. */
-    public List<GroundProof.Photo> photos() {
+    private static List<GroundProof.Photo> photos(BlockPlan plan) {
         Camera camera = plan.request().camera();
+        Optional<FlownHeights> heights = plan.heights();
         List<GroundProof.Photo> photos = new ArrayList<>();
         List<Station> stations = plan.layout().stations();
         for (int i = 0; i < stations.size(); i++) {
@@ -146,6 +149,28 @@ public final class PlanProof {
                     station.strip()));
         }
         return photos;
+    }
+
+    /** The photos of a plan that see a cell of the ground it was proved over. */
+    public static List<GroundProof.Photo> seeing(BlockPlan plan, HeightGrid grid, int column, int row) {
+        double x = grid.x(column);
+        double y = grid.y(row);
+        double ground = grid.cell(column, row);
+        Lens lens = Lens.of(plan.request().camera());
+        SightLine sight = SightLine.plane(grid);
+        return photos(plan).stream()
+                .filter(photo -> new View(lens, photo.pose())
+                        .of(x, y, ground)
+                        .filter(View.Sighting::inFrame)
+                        .isPresent())
+                .filter(photo -> sight.clear(
+                        x,
+                        y,
+                        ground,
+                        photo.pose().eastM(),
+                        photo.pose().northM(),
+                        photo.pose().upM()))
+                .toList();
     }
 
     /**

@@ -11,13 +11,20 @@ import yalos.core.path.HeightReference;
 import yalos.core.proof.WeakGround;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
+import yalos.core.units.UnitChoice;
+import yalos.core.units.UnitKind;
 
 /** What mends a piece of weak ground, and what it costs in minutes. Every price is a plan of this block. */
 public final class WeakSpotRemedies {
     private final BlockPlan plan;
+    private final UnitChoice units;
 
-    public WeakSpotRemedies(BlockPlan plan) {
+    /**
+     * @param units the operator reads
+     */
+    public WeakSpotRemedies(BlockPlan plan, UnitChoice units) {
         this.plan = plan;
+        this.units = units;
     }
 
     /**
@@ -53,9 +60,10 @@ public final class WeakSpotRemedies {
                 more(Quantity.SIDE_OVERLAP, plan.design().sideOverlap(), "Side").ifPresent(remedies::add);
             case LOW_GROUND -> {
                 follow(remedies);
-                double lower = Math.floor(plan.design().scale().heightM() * 0.92);
-                pin("Fly at " + (long) lower + " m", Quantity.HEIGHT, Measure.of(Math.max(1, lower), Unit.METRE))
-                        .ifPresent(remedies::add);
+                Unit unit = units.unit(UnitKind.HEIGHT);
+                double lower = Math.floor(unit.ofSi(plan.design().scale().heightM() * 0.92));
+                Measure height = Measure.of(Math.max(1, lower), unit);
+                pin("Fly at " + height.asTyped(), Quantity.HEIGHT, height).ifPresent(remedies::add);
             }
         }
         return remedies;

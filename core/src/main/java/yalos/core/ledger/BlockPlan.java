@@ -10,6 +10,7 @@ import yalos.core.fault.InputFault;
 import yalos.core.path.DesignPlane;
 import yalos.core.path.FlownHeights;
 import yalos.core.path.HeightReference;
+import yalos.core.site.SiteMap;
 import yalos.core.strips.BestDirection;
 import yalos.core.strips.StripLayout;
 import yalos.core.strips.StripPattern;
@@ -49,6 +50,7 @@ public record BlockPlan(
         PinSolver.Solution solution = PinSolver.solve(block, request);
         BlockPlan level = with(block, request, solution);
         return request.ground()
+                .filter(ground -> !ground.isLevel())
                 .map(ground -> level.over(OverGround.of(ground, request, level.design(), block, level.layout())))
                 .orElse(level);
     }
@@ -92,6 +94,25 @@ public record BlockPlan(
     /** Heights of the path over real ground; empty over level ground, or where the model leaves part of it unknown. */
     public Optional<FlownHeights> heights() {
         return overGround.flatMap(OverGround::heights);
+    }
+
+    /**
+     * The path held against obstacles and zones over level ground, its heights counted from the take-off; empty where a model
+     * tells the ground, or nothing stands or hangs there.
+     */
+    public Optional<FlownHeights> overLevelSite() {
+        return request.ground()
+                .filter(Ground::isLevel)
+                .map(ground -> new FlownHeights(
+                        ground.source().over(block, 0),
+                        new SiteMap(block.plane(), ground.obstacles(), ground.zones()),
+                        ground.choice().with(HeightReference.TAKE_OFF),
+                        new FlownHeights.Relief(0, 0, 0),
+                        layout,
+                        design.scale().heightM(),
+                        design.speedMps(),
+                        request.aircraft(),
+                        request.launch().map(block.plane()::toPlane)));
     }
 
     /** What the strips need besides the block. */

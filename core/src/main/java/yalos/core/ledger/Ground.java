@@ -19,9 +19,24 @@ import yalos.core.terrain.HeightGrid;
  */
 public record Ground(
         Source source, HeightChoice choice, List<Obstacle> obstacles, List<Zone> zones, OptionalDouble takeOffLevelM) {
+    private static final double LEVEL_CELL_M = 100_000;
+
+    /** Level ground of no known height, for a site of which only obstacles and zones are known. */
+    public static final Source LEVEL = (block, buffer) -> {
+        double[] bounds = block.bounds();
+        double west = (bounds[0] + bounds[1]) / 2 - LEVEL_CELL_M;
+        double north = (bounds[2] + bounds[3]) / 2 + LEVEL_CELL_M;
+        return HeightGrid.level(west, north, LEVEL_CELL_M, 2, 2, 0);
+    };
+
     public Ground {
         obstacles = List.copyOf(obstacles);
         zones = List.copyOf(zones);
+    }
+
+    /** Whether no heights are known: the plan stands on level ground, and heights count from the take-off. */
+    public boolean isLevel() {
+        return source == LEVEL;
     }
 
     /** Where heights come from; asked often, so it remembers what it answered. */

@@ -18,7 +18,7 @@ import yalos.core.terrain.HeightGrid;
  * A strip layout with its heights over real ground.
  *
  * <p>Where the ground is followed, the path keeps the planned height above the evened-out upper envelope of the ground in a
- * corridor beneath it, obstacles included, never below the clearance, and never steeper than the aircraft climbs or sinks at its
+ * corridor beneath it, obstacles on the highest of it, never below the clearance, and never steeper than the aircraft climbs or sinks at its
  * speed; where it cannot climb quickly enough it starts earlier, so it is only ever raised. Legs between strips clear the ground
  * the same way.
  */
@@ -26,6 +26,7 @@ public final class FlownHeights {
     /** Ground to both sides of the path that counts as beneath it, in metres. */
     public static final double CORRIDOR_M = 10;
 
+    private static final double LONGEST_STEP_M = 2.5;
     private static final int MOST_STEPS = 4000;
 
     private final HeightGrid grid;
@@ -39,6 +40,17 @@ public final class FlownHeights {
     private final List<LegProfile> legs = new ArrayList<>();
     private final double[] stationM;
     private final double[] stationGroundM;
+    private Optional<RaisedWays> raisedWays = Optional.empty();
+
+    /**
+     * Ways between strips that rise over the straight line between their ends to clear what lies below.
+     *
+     * @param mostM that one of them rises over it
+     * @param highestM that one of them rises to, above the geoid
+     * @param x where it rises most, in the block's plane
+     * @param y where it rises most
+     */
+    public record RaisedWays(double mostM, double highestM, double x, double y) {}
 
     /** The ground within the block: least, mean and greatest height above the geoid. */
     public record Relief(double leastM, double meanM, double mostM) {
@@ -144,7 +156,6 @@ public final class FlownHeights {
         };
         return new LegProfile(
                 strip.number(),
-                Link.Kind.TURN,
                 strip.fromX(),
                 strip.fromY(),
                 strip.toX(),
@@ -161,13 +172,15 @@ public final class FlownHeights {
         int steps = ground.groundM.length;
         double[] path = new double[steps];
         for (int i = 0; i < steps; i++) {
-            double straight = fromM + (toM - fromM) * (steps == 1 ? 0 : (double) i / (steps - 1));
+            double straight = fromM + (toM - fromM) * i / (steps - 1);
             path[i] = Math.max(straight, ground.topM[i] + choice.clearanceM());
+            if (path[i] > straight) {
+                raised(link, (double) i / (steps - 1), path[i] - straight, path[i]);
+            }
         }
         limitSlopes(path, ground.stepM());
         return new LegProfile(
                 0,
-                link.kind(),
                 link.fromX(),
                 link.fromY(),
                 link.toX(),
@@ -178,21 +191,44 @@ public final class FlownHeights {
                 path);
     }
 
-    /** Ground and what stands on it along a leg. */
+    private void raised(Link link, double share, double byM, double toM) {
+        boolean most = raisedWays.map(known -> byM > known.mostM()).orElse(true);
+        double highest = Math.max(toM, raisedWays.map(RaisedWays::highestM).orElse(toM));
+        raisedWays = Optional.of(new RaisedWays(
+                most ? byM : raisedWays.get().mostM(),
+                highest,
+                most
+                        ? link.fromX() + (link.toX() - link.fromX()) * share
+                        : raisedWays.get().x(),
+                most
+                        ? link.fromY() + (link.toY() - link.fromY()) * share
+                        : raisedWays.get().y()));
+    }
+
+    /** Ground and what stands on it along a leg, at two steps or more. */
     private record Ground(double lengthM, double[] groundM, double[] topM) {
         double stepM() {
-            return groundM.length < 2 ? 1 : lengthM / (groundM.length - 1);
+            return lengthM / (groundM.length - 1);
         }
+    }
+
+    /**
+     * How near to a step of the path an obstacle counts as beneath it: within the corridor, and within the clearance to the side as
+     * well as above. Both steps round it see it.
+     */
+    public double reachM(double stepM) {
+        return Math.hypot(Math.max(CORRIDOR_M, choice.clearanceM()), stepM);
     }
 
     private Ground ground(double fromX, double fromY, double toX, double toY) {
         double length = Math.hypot(toX - fromX, toY - fromY);
-        double step = Math.max(grid.cellX(), Math.max(1, length / MOST_STEPS));
+        double step = Math.max(Math.max(1, Math.min(grid.cellX(), LONGEST_STEP_M)), length / MOST_STEPS);
         int steps = (int) Math.max(2, Math.ceil(length / step) + 1);
         double[] ground = new double[steps];
         double[] top = new double[steps];
         double ux = length == 0 ? 0 : (toX - fromX) / length;
         double uy = length == 0 ? 0 : (toY - fromY) / length;
+        double reach = reachM(length / (steps - 1));
         int sides = (int) Math.max(1, Math.min(8, Math.ceil(CORRIDOR_M / grid.cellX())));
         for (int i = 0; i < steps; i++) {
             double share = (double) i / (steps - 1);
@@ -205,7 +241,7 @@ public final class FlownHeights {
                 double beside = grid.at(x - uy * aside, y + ux * aside);
                 highest = Double.isNaN(beside) ? highest : Math.max(highest, beside);
             }
-            top[i] = site.isEmpty() ? highest : Math.max(highest, ground[i] + site.obstacleM(x, y, CORRIDOR_M));
+            top[i] = highest + site.obstacleM(x, y, reach);
         }
         return new Ground(length, ground, top);
     }
@@ -327,6 +363,11 @@ public final class FlownHeights {
         return legs.stream()
                 .min(Comparator.comparingDouble(LegProfile::clearanceM))
                 .orElseThrow();
+    }
+
+    /** Ways between strips that must rise; empty where the straight line clears everything. */
+    public Optional<RaisedWays> raisedWays() {
+        return raisedWays;
     }
 
     /** Highest point of the path above the geoid. */

@@ -7,7 +7,7 @@ import static yalos.core.fault.InputFault.within;
  *
  * @param reference what is kept constant
  * @param plane from which a level height is measured
- * @param clearanceM least distance to ground and obstacles below the path
+ * @param clearanceM least distance to ground below the path, and to obstacles below and beside it
  * @param smoothingM length over which a followed ground is evened out
  */
 public record HeightChoice(HeightReference reference, DesignPlane plane, double clearanceM, double smoothingM) {

@@ -1,24 +1,20 @@
 package yalos.core.path;
 
-import yalos.core.strips.Link;
-
 /**
  * The long section of one leg of the path: ground, what stands on it, and the path, at even steps.
  *
  * @param strip number of the strip, or 0 for a leg between strips
- * @param kind of the leg where it is none; null-free: {@link Link.Kind#TURN} for strips
  * @param fromX start of the leg in the block's plane
  * @param fromY start of the leg
  * @param toX end of the leg
  * @param toY end of the leg
  * @param lengthM of the leg
  * @param groundM above the geoid, at each step
- * @param topM ground with obstacles beside the path, at each step
+ * @param topM highest ground beside the path with the tallest obstacle there on it, at each step
  * @param pathM above the geoid, at each step
  */
 public record LegProfile(
         int strip,
-        Link.Kind kind,
         double fromX,
         double fromY,
         double toX,
@@ -30,6 +26,11 @@ public record LegProfile(
 
     public boolean isStrip() {
         return strip > 0;
+    }
+
+    /** Distance between two steps. */
+    public double stepM() {
+        return groundM.length < 2 ? 0 : lengthM / (groundM.length - 1);
     }
 
     /** Distance from the start at a step. */

@@ -18,6 +18,7 @@ public final class Judgement {
     private final Asked asked;
     private final byte[] cells;
     private final double usualGsdM;
+    private final List<WeakGround> spots;
 
     /**
      * What is asked of every cell.
@@ -42,6 +43,7 @@ public final class Judgement {
                 cells[at] = (byte) (proof.inside(column, row) ? judge(at) : Adequacy.UNKNOWN).ordinal();
             }
         }
+        this.spots = largestSpots();
     }
 
     private Adequacy judge(int at) {
@@ -73,24 +75,18 @@ public final class Judgement {
 
     /** Share of the block that is given enough, 0..1. */
     public double share() {
-        long inside = 0;
-        long enough = 0;
-        for (byte cell : cells) {
-            inside += cell == Adequacy.UNKNOWN.ordinal() ? 0 : 1;
-            enough += cell == Adequacy.ENOUGH.ordinal() ? 1 : 0;
-        }
-        return inside == 0 ? 0 : (double) enough / inside;
+        return share(Adequacy.ENOUGH);
     }
 
-    /** Share of the block that lacks this first. */
-    public double share(Adequacy lack) {
+    /** Share of the block that is judged so, 0..1. */
+    public double share(Adequacy judged) {
         long inside = 0;
-        long lacking = 0;
+        long so = 0;
         for (byte cell : cells) {
             inside += cell == Adequacy.UNKNOWN.ordinal() ? 0 : 1;
-            lacking += cell == lack.ordinal() ? 1 : 0;
+            so += cell == judged.ordinal() ? 1 : 0;
         }
-        return inside == 0 ? 0 : (double) lacking / inside;
+        return inside == 0 ? 0 : (double) so / inside;
     }
 
     private boolean weak(int at) {
@@ -99,14 +95,18 @@ public final class Judgement {
 
     /** The largest pieces of weak ground, the largest first. */
     public List<WeakGround> spots() {
+        return spots;
+    }
+
+    private List<WeakGround> largestSpots() {
         boolean[] done = new boolean[cells.length];
-        List<WeakGround> spots = new ArrayList<>();
+        List<WeakGround> found = new ArrayList<>();
         for (int at = 0; at < cells.length; at++) {
             if (weak(at) && !done[at]) {
-                spots.add(spot(at, done));
+                found.add(spot(at, done));
             }
         }
-        return spots.stream()
+        return found.stream()
                 .sorted(Comparator.comparingDouble(WeakGround::areaM2).reversed())
                 .limit(MOST_SPOTS)
                 .toList();

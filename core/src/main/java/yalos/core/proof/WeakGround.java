@@ -1,5 +1,14 @@
 package yalos.core.proof;
 
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import org.locationtech.jts.geom.Envelope;
+import org.locationtech.jts.geom.Geometry;
+import org.locationtech.jts.geom.GeometryFactory;
+import org.locationtech.jts.operation.union.UnaryUnionOp;
+import yalos.core.terrain.HeightGrid;
+
 /**
  * Connected ground that is not given what the brief asks for.
  *
@@ -11,6 +20,27 @@ package yalos.core.proof;
  * @param cells indexes of its cells in the proof's layers
  */
 public record WeakGround(Cause cause, double areaM2, double x, double y, int leastPhotos, int[] cells) {
+    private static final GeometryFactory GEOMETRY = new GeometryFactory();
+
+    /** Its cells joined to polygons, in the block's plane. */
+    public Geometry shape(HeightGrid grid) {
+        int[] sorted = cells.clone();
+        Arrays.sort(sorted);
+        List<Geometry> runs = new ArrayList<>();
+        for (int from = 0, to; from < sorted.length; from = to) {
+            int row = sorted[from] / grid.columns();
+            to = from + 1;
+            while (to < sorted.length && sorted[to] == sorted[to - 1] + 1 && sorted[to] / grid.columns() == row) {
+                to++;
+            }
+            double west = grid.west() + sorted[from] % grid.columns() * grid.cellX();
+            double north = grid.north() - row * grid.cellY();
+            runs.add(GEOMETRY.toGeometry(
+                    new Envelope(west, west + (to - from) * grid.cellX(), north - grid.cellY(), north)));
+        }
+        return UnaryUnionOp.union(runs);
+    }
+
     /** Why a piece of ground is weak. */
     public enum Cause {
         EDGE("at the edge: no strips beyond it"),

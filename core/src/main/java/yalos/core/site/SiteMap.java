@@ -9,7 +9,6 @@ import org.locationtech.jts.geom.GeometryFactory;
 import org.locationtech.jts.geom.Point;
 import yalos.core.block.LocalPlane;
 import yalos.core.block.PlaneBlock;
-import yalos.core.geodesy.LonLat;
 
 /** Obstacles and zones laid into the plane of a block, to be asked what stands or hangs at a place. */
 public final class SiteMap {
@@ -20,7 +19,7 @@ public final class SiteMap {
 
     private record Standing(Obstacle obstacle, Geometry shape, Envelope reach) {}
 
-    private record Hanging(Zone zone, PlaneBlock area) {}
+    private record Hanging(Zone zone, PlaneBlock area, Envelope reach) {}
 
     public SiteMap(LocalPlane plane, List<Obstacle> obstacles, List<Zone> zones) {
         for (Obstacle obstacle : obstacles) {
@@ -28,7 +27,9 @@ public final class SiteMap {
             standing.add(new Standing(obstacle, shape, shape.getEnvelopeInternal()));
         }
         for (Zone zone : zones) {
-            hanging.add(new Hanging(zone, PlaneBlock.in(zone.outline(), plane)));
+            PlaneBlock area = PlaneBlock.in(zone.outline(), plane);
+            double[] bounds = area.bounds();
+            hanging.add(new Hanging(zone, area, new Envelope(bounds[0], bounds[1], bounds[2], bounds[3])));
         }
     }
 
@@ -43,8 +44,12 @@ public final class SiteMap {
         return obstacle.isArea() ? GEOMETRY.createLineString(places).convexHull() : GEOMETRY.createLineString(places);
     }
 
-    public boolean isEmpty() {
-        return standing.isEmpty() && hanging.isEmpty();
+    public boolean hasObstacles() {
+        return !standing.isEmpty();
+    }
+
+    public boolean hasZones() {
+        return !hanging.isEmpty();
     }
 
     /** Height of the tallest obstacle above the ground within a distance of a place, in metres; 0 where there is none. */
@@ -81,7 +86,7 @@ public final class SiteMap {
     /** The zones that hold a height above ground at a place. */
     public List<Zone> zonesAt(double x, double y, double aboveGroundM) {
         return hanging.stream()
-                .filter(one -> one.zone.holds(aboveGroundM) && one.area.contains(x, y))
+                .filter(one -> one.zone.holds(aboveGroundM) && one.reach.contains(x, y) && one.area.contains(x, y))
                 .map(Hanging::zone)
                 .toList();
     }
@@ -92,10 +97,5 @@ public final class SiteMap {
                 .mapToDouble(one -> one.obstacle.heightM())
                 .max()
                 .orElse(0);
-    }
-
-    /** Where an obstacle stands, for a message: its first place. */
-    public static LonLat placeOf(Obstacle obstacle) {
-        return obstacle.places().get(0);
     }
 }

@@ -1,6 +1,8 @@
 package yalos.core.terrain;
 
 import java.util.Arrays;
+import yalos.core.block.LocalPlane;
+import yalos.core.geodesy.EastNorth;
 
 /**
  * Heights in memory on a plane grid of metres, row 0 in the north. A value belongs to its cell's centre; between centres the
@@ -27,6 +29,13 @@ public record HeightGrid(
         float[] heights = new float[columns * rows];
         Arrays.fill(heights, (float) height);
         return new HeightGrid(west, north, cell, cell, columns, rows, heights);
+    }
+
+    /** West, south, east, north of the grid in the units of the projected grid its plane belongs to. */
+    public double[] extent(LocalPlane plane) {
+        EastNorth southWest = plane.toGrid(west, south());
+        EastNorth northEast = plane.toGrid(east(), north);
+        return new double[] {southWest.east(), southWest.north(), northEast.east(), northEast.north()};
     }
 
     public float cell(int column, int row) {

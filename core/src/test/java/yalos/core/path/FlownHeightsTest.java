@@ -18,14 +18,19 @@ import yalos.core.fault.InputFault;
 import yalos.core.finding.Finding;
 import yalos.core.finding.Findings;
 import yalos.core.finding.PlanProof;
+import yalos.core.geodesy.LonLat;
 import yalos.core.kit.Positioning;
 import yalos.core.ledger.BlockPlan;
 import yalos.core.ledger.Ground;
 import yalos.core.ledger.Pins;
+import yalos.core.ledger.PlanRequest;
 import yalos.core.ledger.Quantity;
 import yalos.core.proof.GroundProof;
 import yalos.core.site.Obstacle;
 import yalos.core.site.Zone;
+import yalos.core.strips.Link;
+import yalos.core.strips.Station;
+import yalos.core.strips.Strip;
 import yalos.core.terrain.HeightGrid;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
@@ -218,6 +223,159 @@ class FlownHeightsTest {
         assertThat(keys(plan)).contains("zone-nesting slope").doesNotContain("zone-approach");
     }
 
+    private static Finding finding(BlockPlan plan, String key) {
+        return Findings.of(plan, Findings.coverage(plan), UnitChoice.METRIC).stream()
+                .filter(f -> f.key().equals(key))
+                .findFirst()
+                .orElseThrow(() -> new AssertionError(key + " not in " + keys(plan)));
+    }
+
+    /** A square of a side round a place of the block's plane. */
+    private static Zone keepOut(String name, BlockPlan on, double x, double y, double side) {
+        double half = side / 2;
+        return new Zone(
+                name,
+                Zone.Kind.KEEP_OUT,
+                Outline.ofRing(List.of(
+                        on.block().plane().toLonLat(x - half, y - half),
+                        on.block().plane().toLonLat(x + half, y - half),
+                        on.block().plane().toLonLat(x + half, y + half),
+                        on.block().plane().toLonLat(x - half, y + half))),
+                0,
+                Double.POSITIVE_INFINITY);
+    }
+
+    @Test
+    void eachZoneTellsItsOwnPhotosAndOneBetweenTwoStationsIsFoundToo() {
+        BlockPlan bare = plan((x, y) -> 100, HeightChoice.USUAL, Pins.ofHeight(60));
+        Station one = bare.layout().stations().get(40);
+        Station next = bare.layout().stations().get(41);
+        Zone round = keepOut("round one station", bare, one.xM(), one.yM(), 4);
+        Zone between = keepOut("between", bare, (one.xM() + next.xM()) / 2, (one.yM() + next.yM()) / 2, 5);
+        BlockPlan plan = plan(
+                (x, y) -> 100,
+                HeightChoice.USUAL,
+                Pins.ofHeight(60),
+                List.of(),
+                List.of(round, between),
+                OptionalDouble.empty());
+        assertThat(finding(plan, "zone-round one station").sentence()).contains("1 photo is taken in it");
+        assertThat(finding(plan, "zone-between").sentence())
+                .startsWith("Strip " + one.strip())
+                .contains("0 photos are taken in it");
+    }
+
+    @Test
+    void theWayFromTheLaunchPointIsHeldAgainstZonesToo() {
+        BlockPlan bare = plan((x, y) -> 100, HeightChoice.USUAL, Pins.ofHeight(60));
+        Strip first = bare.layout().strips().get(0);
+        double[] out = {first.fromX() * 1.15, first.fromY() * 1.15};
+        PlanRequest usual = Samples.request(SQUARE, Pins.ofHeight(60));
+        PlanRequest request = new PlanRequest(
+                usual.kit(),
+                usual.pins(),
+                usual.outline(),
+                Optional.of(bare.block().plane().toLonLat(first.fromX() * 1.3, first.fromY() * 1.3)),
+                usual.epsg());
+        Ground ground = new Ground(
+                Ground.LEVEL,
+                HeightChoice.USUAL,
+                List.of(),
+                List.of(keepOut("yard", bare, out[0], out[1], 20)),
+                OptionalDouble.empty());
+        assertThat(finding(request.over(ground).plan(), "zone-yard").sentence())
+                .startsWith("The way between strips")
+                .contains("0 photos");
+    }
+
+    /** Without a model the plan stays level, and what was drawn on the site still counts. */
+    @Test
+    void obstaclesAndZonesCountOnLevelGroundWithoutAModel() {
+        BlockPlan bare = Samples.request(SQUARE, Pins.ofHeight(60)).plan();
+        Station at = bare.layout().stations().get(40);
+        Obstacle mast = new Obstacle(
+                "radio mast", Obstacle.Kind.MAST, List.of(bare.block().plane().toLonLat(at.xM(), at.yM())), 70, 2);
+        Ground ground = new Ground(
+                Ground.LEVEL,
+                HeightChoice.USUAL,
+                List.of(mast),
+                List.of(keepOut("yard", bare, at.xM(), at.yM(), 4)),
+                OptionalDouble.empty());
+        BlockPlan plan = Samples.request(SQUARE, Pins.ofHeight(60)).over(ground).plan();
+        assertThat(plan.heights()).isEmpty();
+        assertThat(plan.layout()).isEqualTo(bare.layout());
+        assertThat(finding(plan, "clearance").sentence())
+                .contains("runs 10.0 m below the top of radio mast; 20.0 m above it");
+        assertThat(finding(plan, "zone-yard").level()).isEqualTo(Finding.Level.STOP);
+        assertThat(finding(plan, "return-height").sentence()).contains("90.0 m above take-off");
+        assertThat(keys(bare)).doesNotContain("clearance", "return-height");
+    }
+
+    /** A mast between two cells of a coarse model, beside the strip and up the slope. */
+    @Test
+    void aMastIsNotLostInACoarseModelNorBelowASlope() {
+        Ground.Source coarse = (block, buffer) -> {
+            HeightGrid grid = HeightGrid.level(-600, 600, 60, 20, 20, 0);
+            for (int row = 0; row < 20; row++) {
+                for (int column = 0; column < 20; column++) {
+                    grid.heights()[row * 20 + column] = (float) (500 + 0.5 * grid.x(column));
+                }
+            }
+            return grid;
+        };
+        Pins pins = Pins.ofHeight(60).with(Quantity.DIRECTION, Measure.of(0, Unit.DEGREE));
+        PlanRequest request = Samples.request(SQUARE, pins);
+        BlockPlan bare = request.plan();
+        Strip strip = bare.layout().strips().get(3);
+        double middle = (strip.fromY() + strip.toY()) / 2;
+        for (double along = -30; along <= 30; along += 7) {
+            Obstacle mast = new Obstacle(
+                    "mast",
+                    Obstacle.Kind.MAST,
+                    List.of(bare.block().plane().toLonLat(strip.fromX() + 9, middle + along)),
+                    50,
+                    0);
+            HeightChoice followed = choice(HeightReference.FOLLOW, DesignPlane.BOTH);
+            FlownHeights heights = request.over(
+                            new Ground(coarse, followed, List.of(mast), List.of(), OptionalDouble.empty()))
+                    .plan()
+                    .heights()
+                    .orElseThrow();
+            double top = 500 + 0.5 * (strip.fromX() + 9) + 50;
+            LegProfile leg = heights.strip(4);
+            double there = leg.pathAtM(Math.abs(middle + along - strip.fromY()));
+            assertThat(there - top).as("%.0f m along", along).isGreaterThan(19.9);
+        }
+    }
+
+    /** A mast of 70 m between the ends of two strips flown at 60 m, 10 m to be kept: the way between rises by 20 m to 80 m. */
+    @Test
+    void aWayThatMustRiseIsTold() {
+        PlanRequest request = Samples.request(SQUARE, Pins.ofHeight(60));
+        BlockPlan bare = request.plan();
+        Link turn = bare.layout().links().stream()
+                .filter(link -> link.kind() == Link.Kind.TURN)
+                .findFirst()
+                .orElseThrow();
+        LonLat middle = bare.block().plane().toLonLat((turn.fromX() + turn.toX()) / 2, (turn.fromY() + turn.toY()) / 2);
+        Obstacle mast = new Obstacle("mast", Obstacle.Kind.MAST, List.of(middle), 70, 0);
+        BlockPlan plan = request.over(new Ground(
+                        Ground.LEVEL,
+                        new HeightChoice(HeightReference.FOLLOW, DesignPlane.BOTH, 10, 0),
+                        List.of(mast),
+                        List.of(),
+                        OptionalDouble.empty()))
+                .plan();
+        assertThat(finding(plan, "ways-raised").sentence())
+                .contains("rise by 20.0 m")
+                .contains("80.0 m above take-off or more");
+        assertThat(keys(plan)).doesNotContain("clearance");
+        BlockPlan wider = request.over(
+                        new Ground(Ground.LEVEL, HeightChoice.USUAL, List.of(mast), List.of(), OptionalDouble.empty()))
+                .plan();
+        assertThat(keys(wider)).as("20 m to be kept to the side too").contains("clearance");
+    }
+
     /** A plan 40 m off: the model counts from the ellipsoid and was taken for heights above the geoid. */
     @Test
     void aWrongDatumIsFoundByTheLevelOfTheTakeOff() {
@@ -254,6 +412,6 @@ class FlownHeightsTest {
         PlaneBlock block = plan.block();
         assertThat(block.contains(proof.x(proof.columns() / 2), proof.y(proof.rows() / 2)))
                 .isTrue();
-        assertThat(Optional.of(proof.inside(0, 0))).contains(false);
+        assertThat(proof.inside(0, 0)).isFalse();
     }
 }

@@ -7,6 +7,9 @@ import java.util.List;
 import java.util.OptionalDouble;
 import org.assertj.core.data.Offset;
 import org.junit.jupiter.api.Test;
+import org.locationtech.jts.geom.Coordinate;
+import org.locationtech.jts.geom.Geometry;
+import org.locationtech.jts.geom.GeometryFactory;
 import yalos.core.Samples;
 import yalos.core.brief.Brief;
 import yalos.core.camera.Lens;
@@ -21,6 +24,7 @@ import yalos.core.ledger.Quantity;
 import yalos.core.terrain.HeightGrid;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
+import yalos.core.units.UnitChoice;
 
 /** Is what the proof finds judged as the brief asks, and is the cause the right one? */
 class JudgementTest {
@@ -61,6 +65,12 @@ class JudgementTest {
         WeakGround spot = judgement.spots().get(0);
         assertThat(spot.cause()).isEqualTo(WeakGround.Cause.EDGE);
         assertThat(spot.areaM2()).isEqualTo(spot.cells().length);
+        for (WeakGround one : judgement.spots()) {
+            Geometry shape = one.shape(judgement.proof().grid());
+            assertThat(shape.getArea()).isCloseTo(one.areaM2(), Offset.offset(1e-6));
+            assertThat(shape.intersects(new GeometryFactory().createPoint(new Coordinate(one.x(), one.y()))))
+                    .isTrue();
+        }
         assertThat(spot.y()).isGreaterThan(200);
     }
 
@@ -110,7 +120,7 @@ class JudgementTest {
     @Test
     void everyCauseHasARemedyThatCanBePlannedAndCostsWhatItSays() {
         BlockPlan plan = Samples.request(Samples.square(400), Pins.ofGsd(2)).plan();
-        WeakSpotRemedies remedies = new WeakSpotRemedies(plan);
+        WeakSpotRemedies remedies = new WeakSpotRemedies(plan, UnitChoice.METRIC);
         for (WeakGround.Cause cause : WeakGround.Cause.values()) {
             List<WeakSpotRemedies.Priced> priced = remedies.of(cause);
             assertThat(priced).as("%s", cause).isNotEmpty();
@@ -120,6 +130,31 @@ class JudgementTest {
                 double minutes = (mended.layout().flightTimeS() - plan.layout().flightTimeS()) / 60;
                 assertThat(one.minutes()).isCloseTo(minutes, Offset.offset(1e-9));
                 assertThat(minutes).isGreaterThan(-1);
+            }
+        }
+    }
+
+    @Test
+    void aRemedySpeaksInTheOperatorsUnits() {
+        BlockPlan plan = Samples.request(Samples.square(400), Pins.ofHeight(75)).plan();
+        assertThat(new WeakSpotRemedies(plan, UnitChoice.FEET)
+                        .of(WeakGround.Cause.LOW_GROUND)
+                        .get(0)
+                        .remedy()
+                        .label())
+                .isEqualTo("Fly at 226 ft");
+    }
+
+    /** The photos that the probe draws are those that the count counts. */
+    @Test
+    void theProbeFindsAsManyPhotosAsTheCount() {
+        BlockPlan plan = Samples.request(Samples.square(200), Pins.ofGsd(2)).plan();
+        GroundProof proof = PlanProof.of(plan, 10).whole(Positioning.PPK, done -> true);
+        HeightGrid grid = proof.grid();
+        for (int cell = 0; cell < grid.columns() * grid.rows(); cell += 7) {
+            if (proof.counts()[cell] > 0) {
+                assertThat(PlanProof.seeing(plan, grid, cell % grid.columns(), cell / grid.columns()))
+                        .hasSize(proof.counts()[cell]);
             }
         }
     }
@@ -148,7 +183,7 @@ class JudgementTest {
                 .plan();
         PlanProof proof = PlanProof.of(plan, 5);
         PlanProof.Gain gain = proof.withObliques(Brief.EMPTY, done -> true);
-        assertThat(gain.share()).isGreaterThanOrEqualTo(share(plan) - 0.01);
+        assertThat(gain.share()).isGreaterThan(share(plan));
         assertThat(gain.minutes()).isPositive();
     }
 }

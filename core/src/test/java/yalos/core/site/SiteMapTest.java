@@ -29,7 +29,8 @@ class SiteMapTest {
         assertThat(map.obstacleM(14, 0, 10)).isEqualTo(30);
         assertThat(map.obstacleM(16, 0, 10)).isZero();
         assertThat(map.tallestM()).isEqualTo(30);
-        assertThat(map.isEmpty()).isFalse();
+        assertThat(map.hasObstacles()).isTrue();
+        assertThat(map.hasZones()).isFalse();
     }
 
     @Test

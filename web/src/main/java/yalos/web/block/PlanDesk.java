@@ -9,6 +9,7 @@ import yalos.core.finding.Findings;
 import yalos.core.ledger.BlockPlan;
 import yalos.core.ledger.Ledger;
 import yalos.core.ledger.PlanRequest;
+import yalos.web.shell.NotThere;
 import yalos.web.store.BlockFacts;
 import yalos.web.terrain.Models;
 
@@ -32,6 +33,18 @@ public class PlanDesk {
             plans.put(facts, known);
         }
         return known;
+    }
+
+    /**
+     * The plan of these facts, for what cannot be shown without one.
+     *
+     * @throws NotThere when there is none
+     */
+    public BlockPlan needed(BlockFacts facts) {
+        return plan(facts)
+                .whole()
+                .map(Planned.Whole::plan)
+                .orElseThrow(() -> new NotThere("There is no plan yet; the block's page says what is missing."));
     }
 
     /**

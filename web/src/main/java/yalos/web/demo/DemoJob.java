@@ -13,8 +13,6 @@ import java.util.OptionalInt;
 import java.util.OptionalLong;
 import java.util.Set;
 import java.util.stream.IntStream;
-import org.springframework.boot.ApplicationArguments;
-import org.springframework.boot.ApplicationRunner;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.stereotype.Component;
 import yalos.core.block.Outline;
@@ -38,6 +36,7 @@ import yalos.core.terrain.VerticalDatum;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
 import yalos.web.jobs.Jobs;
+import yalos.web.shell.FirstData;
 import yalos.web.store.BlockFacts;
 import yalos.web.store.CameraMapper;
 import yalos.web.store.CameraRow;
@@ -48,7 +47,7 @@ import yalos.web.terrain.Models;
 /** Thornwane Rigg: an upland estate with an old hill fort. Invented from end to end. Written once, into an empty store. */
 @Component
 @ConditionalOnProperty("yalos.demo")
-class DemoJob implements ApplicationRunner {
+class DemoJob implements FirstData {
     private static final Grid GRID = Grid.ofEpsg(32630);
     private static final double[] HILL_FORT = {
         412_717, 6_041_822, 413_000, 6_041_714, 413_055, 6_041_480, 412_905, 6_041_290, 412_581, 6_041_270, 412_380,
@@ -73,7 +72,7 @@ class DemoJob implements ApplicationRunner {
     }
 
     @Override
-    public void run(ApplicationArguments arguments) {
+    public void write() {
         if (!rows.jobs().isEmpty()) {
             return;
         }

@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Function;
 import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -47,12 +48,8 @@ class SiteController {
         this.airspace = airspace;
     }
 
-    private interface GroundChange {
-        GroundFacts of(BlockFacts before);
-    }
-
-    private String change(long id, Visit visit, String label, GroundChange change) {
-        return page.changed(blocks.change(id, visit.version(), label, facts -> facts.with(change.of(facts))), visit);
+    private String change(long id, Visit visit, String label, Function<BlockFacts, GroundFacts> change) {
+        return page.changed(blocks.change(id, visit.version(), label, facts -> facts.with(change.apply(facts))), visit);
     }
 
     /** Adds an obstacle; its places are typed, or come from the sheet, one to a line. */

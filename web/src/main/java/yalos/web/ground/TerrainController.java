@@ -9,6 +9,7 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import java.util.OptionalLong;
+import java.util.function.UnaryOperator;
 import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -50,12 +51,9 @@ class TerrainController {
         this.preferences = preferences;
     }
 
-    private interface GroundChange {
-        GroundFacts of(GroundFacts before);
-    }
-
-    private String change(long id, Visit visit, String label, GroundChange change) {
-        OpenBlock changed = blocks.change(id, visit.version(), label, facts -> facts.with(change.of(facts.ground())));
+    private String change(long id, Visit visit, String label, UnaryOperator<GroundFacts> change) {
+        OpenBlock changed =
+                blocks.change(id, visit.version(), label, facts -> facts.with(change.apply(facts.ground())));
         return page.changed(changed, visit);
     }
 
@@ -128,14 +126,10 @@ class TerrainController {
         return new VerticalDatum(zero, unit, metres);
     }
 
-    /** Uses a model that the job has already. */
+    /** Uses a model that the job has already, in the height system last stated for it. */
     @PostMapping("/blocks/{id}/models/{model}/use")
     String use(@PathVariable long id, @PathVariable long model, Visit visit) {
-        ModelUse use = models.ofJob(blocks.open(id).jobId()).stream()
-                .filter(one -> one.id() == model)
-                .map(one -> new ModelUse(one.id(), one.epsg(), VerticalDatum.GEOID_METRES))
-                .findFirst()
-                .orElseThrow(() -> new InputFault("model", model, "This job has no such model."));
+        ModelUse use = models.use(blocks.open(id).jobId(), model);
         return change(id, visit, "elevation model used", ground -> {
             List<ModelUse> uses = new ArrayList<>(ground.models());
             uses.removeIf(other -> other.id() == model);
@@ -166,6 +160,7 @@ class TerrainController {
             @RequestParam(defaultValue = "0") String offset,
             Visit visit) {
         VerticalDatum datum = datum(zero, unit, offset);
+        models.state(blocks.open(id).jobId(), model, datum);
         return change(
                 id,
                 visit,

@@ -53,8 +53,8 @@ class CameraController {
 
     @GetMapping("/cameras/{id}/copy")
     ModelAndView copy(@PathVariable long id) {
-        CameraForm form = CameraForm.of(row(id));
-        return form(0, form.named(form.name() + ", copy"), Optional.empty(), List.of());
+        CameraRow row = row(id);
+        return form(0, CameraForm.of(row.named(row.name() + ", copy")), Optional.empty(), List.of());
     }
 
     /** Keeps a camera; figures that are hard to believe are asked about once. */

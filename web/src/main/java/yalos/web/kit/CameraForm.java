@@ -67,25 +67,6 @@ public record CameraForm(
                 "");
     }
 
-    CameraForm named(String other) {
-        return new CameraForm(
-                other,
-                pixelsWide,
-                pixelsHigh,
-                sensorWidthMm,
-                sensorHeightMm,
-                focalLengthMm,
-                shutter,
-                readoutS,
-                minIntervalS,
-                mount,
-                megabytesPerPhoto,
-                cardGigabytes,
-                photosPerFlight,
-                rawIntervalS,
-                otherLensesMm);
-    }
-
     /**
      * @throws InputFault for a figure that is none or cannot be, naming the field of the form
      */

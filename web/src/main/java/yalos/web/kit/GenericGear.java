@@ -2,8 +2,6 @@ package yalos.web.kit;
 
 import java.util.List;
 import java.util.Optional;
-import org.springframework.boot.ApplicationArguments;
-import org.springframework.boot.ApplicationRunner;
 import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Component;
@@ -17,13 +15,14 @@ import yalos.core.kit.Kit;
 import yalos.core.kit.Payload;
 import yalos.core.kit.Positioning;
 import yalos.core.kit.Scanner;
+import yalos.web.shell.FirstData;
 import yalos.web.store.CameraMapper;
 import yalos.web.store.PreferenceMapper;
 
 /** Generic entries of the catalogue, by class; figures typical of it (common practice). Written once; deleted ones stay away. */
 @Component
 @Order(Ordered.HIGHEST_PRECEDENCE)
-class GenericGear implements ApplicationRunner {
+class GenericGear implements FirstData {
     private static final String SHIPPED = "generic-gear";
     private static final long FOUR_THIRDS = 1;
     private static final long FULL_FRAME = 5;
@@ -41,7 +40,7 @@ class GenericGear implements ApplicationRunner {
 
     @Override
     @Transactional
-    public void run(ApplicationArguments arguments) {
+    public void write() {
         if (preferences.get(SHIPPED).isPresent()) {
             return;
         }

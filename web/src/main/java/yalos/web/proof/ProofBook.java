@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
@@ -143,16 +144,9 @@ class ProofBook implements StageBook {
 
     /** West, south, east, north of the picture in grid units. */
     private static String extent(LocalPlane plane, GroundProof proof) {
-        var grid = proof.grid();
-        EastNorth southWest = plane.toGrid(grid.west(), grid.south());
-        EastNorth northEast = plane.toGrid(grid.east(), grid.north());
-        return String.format(
-                Locale.ROOT,
-                "%.3f,%.3f,%.3f,%.3f",
-                southWest.east(),
-                southWest.north(),
-                northEast.east(),
-                northEast.north());
+        return Arrays.stream(proof.grid().extent(plane))
+                .mapToObj(edge -> String.format(Locale.ROOT, "%.3f", edge))
+                .collect(Collectors.joining(","));
     }
 
     private static List<ShareRow> shares(Coverage coverage) {
@@ -165,7 +159,7 @@ class ProofBook implements StageBook {
     }
 
     private static List<SpotRow> spots(BlockPlan plan, Judgement judgement, UnitChoice units) {
-        WeakSpotRemedies remedies = new WeakSpotRemedies(plan);
+        WeakSpotRemedies remedies = new WeakSpotRemedies(plan, units);
         List<SpotRow> rows = new ArrayList<>();
         Map<WeakGround.Cause, List<PricedView>> priced = new EnumMap<>(WeakGround.Cause.class);
         for (WeakGround spot : judgement.spots()) {

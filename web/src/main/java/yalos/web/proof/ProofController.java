@@ -4,16 +4,12 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.OptionalInt;
 import java.util.stream.DoubleStream;
 import org.locationtech.jts.geom.Coordinate;
-import org.locationtech.jts.geom.Envelope;
 import org.locationtech.jts.geom.Geometry;
-import org.locationtech.jts.geom.GeometryFactory;
 import org.locationtech.jts.geom.Polygon;
-import org.locationtech.jts.operation.union.UnaryUnionOp;
 import org.springframework.http.CacheControl;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
@@ -30,25 +26,20 @@ import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 import yalos.core.block.LocalPlane;
-import yalos.core.camera.Lens;
-import yalos.core.camera.View;
 import yalos.core.finding.PlanProof;
 import yalos.core.geodesy.EastNorth;
 import yalos.core.geodesy.LonLat;
 import yalos.core.ledger.BlockPlan;
 import yalos.core.proof.Adequacy;
-import yalos.core.proof.GroundProof;
 import yalos.core.proof.Judgement;
 import yalos.core.proof.WeakGround;
 import yalos.core.terrain.GeoTiffWriter;
 import yalos.core.terrain.Georeference;
 import yalos.core.terrain.HeightGrid;
-import yalos.core.terrain.SightLine;
 import yalos.core.units.UnitChoice;
 import yalos.web.block.Blocks;
 import yalos.web.block.OpenBlock;
 import yalos.web.block.PlanDesk;
-import yalos.web.block.Planned;
 import yalos.web.shell.NotThere;
 import yalos.web.shell.Preferences;
 
@@ -56,7 +47,6 @@ import yalos.web.shell.Preferences;
 @Controller
 class ProofController {
     private static final JsonMapper JSON = JsonMapper.builder().build();
-    private static final GeometryFactory GEOMETRY = new GeometryFactory();
 
     private final Blocks blocks;
     private final PlanDesk desk;
@@ -71,10 +61,7 @@ class ProofController {
     }
 
     private BlockPlan plan(OpenBlock block) {
-        return desk.plan(block.facts())
-                .whole()
-                .map(Planned.Whole::plan)
-                .orElseThrow(() -> new NotThere("There is no plan to prove yet."));
+        return desk.needed(block.facts());
     }
 
     private Judgement judgement(OpenBlock block) {
@@ -182,31 +169,17 @@ class ProofController {
             properties.put("leastPhotos", spot.leastPhotos());
             ObjectNode geometry = feature.putObject("geometry");
             geometry.put("type", "MultiPolygon");
-            polygons(geometry.putArray("coordinates"), spot, judgement.proof().grid(), plane);
+            polygons(
+                    geometry.putArray("coordinates"),
+                    spot.shape(judgement.proof().grid()),
+                    plane);
         }
         return file(root.toString().getBytes(StandardCharsets.UTF_8), "application/geo+json", "weak-spots.geojson");
     }
 
-    private static void polygons(ArrayNode to, WeakGround spot, HeightGrid grid, LocalPlane plane) {
-        List<Geometry> boxes = new ArrayList<>();
-        int[] cells = spot.cells().clone();
-        Arrays.sort(cells);
-        for (int i = 0; i < cells.length; ) {
-            int run = i;
-            while (run + 1 < cells.length
-                    && cells[run + 1] == cells[run] + 1
-                    && cells[run + 1] / grid.columns() == cells[i] / grid.columns()) {
-                run++;
-            }
-            double north = grid.north() - (double) (cells[i] / grid.columns()) * grid.cellY();
-            double west = grid.west() + (double) (cells[i] % grid.columns()) * grid.cellX();
-            double east = grid.west() + (cells[run] % grid.columns() + 1.0) * grid.cellX();
-            boxes.add(GEOMETRY.toGeometry(new Envelope(west, east, north - grid.cellY(), north)));
-            i = run + 1;
-        }
-        Geometry joined = UnaryUnionOp.union(boxes);
-        for (int i = 0; i < joined.getNumGeometries(); i++) {
-            Polygon polygon = (Polygon) joined.getGeometryN(i);
+    private static void polygons(ArrayNode to, Geometry shape, LocalPlane plane) {
+        for (int i = 0; i < shape.getNumGeometries(); i++) {
+            Polygon polygon = (Polygon) shape.getGeometryN(i);
             ArrayNode rings = to.addArray();
             ring(rings.addArray(), polygon.getExteriorRing().getCoordinates(), plane);
             for (int hole = 0; hole < polygon.getNumInteriorRing(); hole++) {
@@ -256,31 +229,10 @@ class ProofController {
 
     /** Places of the photos that see a cell, easting and northing in turn. */
     private static double[] seenFrom(BlockPlan plan, HeightGrid grid, int column, int row) {
-        double x = grid.x(column);
-        double y = grid.y(row);
-        double ground = grid.cell(column, row);
-        Lens lens = Lens.of(plan.request().camera());
-        SightLine sight = SightLine.plane(grid);
-        List<EastNorth> found = new ArrayList<>();
-        for (GroundProof.Photo photo : PlanProof.of(plan, grid.cellX()).photos()) {
-            boolean seen = new View(lens, photo.pose())
-                            .of(x, y, ground)
-                            .filter(View.Sighting::inFrame)
-                            .isPresent()
-                    && sight.clear(
-                            x,
-                            y,
-                            ground,
-                            photo.pose().eastM(),
-                            photo.pose().northM(),
-                            photo.pose().upM());
-            if (seen) {
-                found.add(plan.block()
+        return PlanProof.seeing(plan, grid, column, row).stream()
+                .map(photo -> plan.block()
                         .plane()
-                        .toGrid(photo.pose().eastM(), photo.pose().northM()));
-            }
-        }
-        return found.stream()
+                        .toGrid(photo.pose().eastM(), photo.pose().northM()))
                 .flatMapToDouble(at -> DoubleStream.of(at.east(), at.north()))
                 .toArray();
     }

@@ -1,5 +1,6 @@
 package yalos.web.proof;
 
+import jakarta.annotation.PreDestroy;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.Map;
@@ -94,6 +95,12 @@ class ProofDesk {
             works.remove(facts);
         }
         return of(block, facts, plan);
+    }
+
+    @PreDestroy
+    synchronized void close() {
+        works.values().forEach(work -> work.off = true);
+        bench.shutdownNow();
     }
 
     private void forgetOldest() {

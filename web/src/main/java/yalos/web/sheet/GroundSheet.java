@@ -39,13 +39,6 @@ final class GroundSheet {
         return factor <= 1 ? grid : grid.resampled(grid.cellX() * factor);
     }
 
-    /** West, south, east, north of a grid, in units of the job's grid. */
-    static double[] extent(HeightGrid grid, LocalPlane plane) {
-        EastNorth southWest = plane.toGrid(grid.west(), grid.south());
-        EastNorth northEast = plane.toGrid(grid.east(), grid.north());
-        return new double[] {southWest.east(), southWest.north(), northEast.east(), northEast.north()};
-    }
-
     /** One pixel a cell, north up; transparent where nothing is known. */
     static byte[] picture(HeightGrid whole) {
         HeightGrid grid = atMost(whole, MOST_PICTURE_CELLS);

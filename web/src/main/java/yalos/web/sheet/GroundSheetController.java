@@ -15,7 +15,6 @@ import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
 import yalos.web.block.Blocks;
 import yalos.web.block.PlanDesk;
-import yalos.web.block.Planned;
 import yalos.web.shell.NotThere;
 import yalos.web.shell.Preferences;
 import yalos.web.terrain.Pictures;
@@ -36,10 +35,7 @@ class GroundSheetController {
     }
 
     private BlockPlan plan(long id) {
-        return desk.plan(blocks.open(id).facts())
-                .whole()
-                .map(Planned.Whole::plan)
-                .orElseThrow(() -> new NotThere("There is no plan yet."));
+        return desk.needed(blocks.open(id).facts());
     }
 
     private static OverGround ground(BlockPlan plan) {

@@ -19,7 +19,6 @@ record PictureFrame(double west, double north, double cell, int columns, int row
     }
 
     double[] extent(LocalPlane plane) {
-        return GroundSheet.extent(
-                new HeightGrid(west, north, cell, cell, columns, rows, new float[columns * rows]), plane);
+        return new HeightGrid(west, north, cell, cell, columns, rows, new float[columns * rows]).extent(plane);
     }
 }

@@ -129,9 +129,7 @@ class SheetController {
                 ruler,
                 plan.flatMap(BlockPlan::overGround)
                         .map(over -> new GroundExtent(
-                                GroundSheet.extent(
-                                        over.grid(), plan.get().block().plane()),
-                                groundKey(facts, over)))
+                                over.grid().extent(plan.get().block().plane()), groundKey(facts, over)))
                         .orElse(null),
                 plan.flatMap(BlockPlan::heights)
                         .map(heights -> stationHeights(plan.get(), heights, units))

@@ -6,6 +6,7 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.core.annotation.Order;
 import org.springframework.http.HttpStatus;
+import org.springframework.web.ErrorResponse;
 import org.springframework.web.bind.MissingServletRequestParameterException;
 import org.springframework.web.bind.annotation.ControllerAdvice;
 import org.springframework.web.bind.annotation.ExceptionHandler;
@@ -14,6 +15,7 @@ import org.springframework.web.multipart.MaxUploadSizeExceededException;
 import org.springframework.web.multipart.MultipartException;
 import org.springframework.web.servlet.ModelAndView;
 import org.springframework.web.servlet.resource.NoResourceFoundException;
+import org.springframework.web.util.DisconnectedClientHelper;
 import yalos.core.fault.InputFault;
 
 /**
@@ -77,8 +79,11 @@ class FaultAdvice {
     @ExceptionHandler(Exception.class)
     ModelAndView unforeseen(Exception fault, HttpServletRequest request, HttpServletResponse response)
             throws Exception {
-        if (fault instanceof org.springframework.web.ErrorResponse) {
+        if (fault instanceof ErrorResponse) {
             throw fault;
+        }
+        if (DisconnectedClientHelper.isClientDisconnectedException(fault)) {
+            return null; // no view: the page that asked was left before the answer came
         }
         LOG.error("{} {} failed", request.getMethod(), request.getRequestURI(), fault);
         return told(

@@ -6,7 +6,7 @@ import tools.jackson.databind.exc.ValueInstantiationException;
 import tools.jackson.databind.json.JsonMapper;
 import yalos.core.fault.InputFault;
 
-/** Aircraft, scanners and kits as the text they are stored and handed out as. Figures are SI, as the core has them. */
+/** Aircraft, scanners, kits and height systems as the text they are stored and handed out as. Figures are SI, as the core has them. */
 public final class GearJson {
     private static final JsonMapper JSON = JsonMapper.builder().build();
 

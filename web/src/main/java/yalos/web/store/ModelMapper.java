@@ -2,11 +2,11 @@ package yalos.web.store;
 
 import java.util.List;
 import java.util.Optional;
-import org.apache.ibatis.annotations.Delete;
 import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Param;
 import org.apache.ibatis.annotations.Select;
+import org.apache.ibatis.annotations.Update;
 
 /** Rows of elevation models and pictures; the files lie in the data folder under their number. */
 @Mapper
@@ -16,27 +16,29 @@ public interface ModelMapper {
      *
      * @param kind {@code ELEVATION} or {@code PICTURE}
      * @param about size and cells in words
+     * @param datum its height system as last stated, as JSON; empty for a picture
      */
-    record ModelRow(long id, long jobId, String kind, String name, int epsg, String about) {}
+    record ModelRow(long id, long jobId, String kind, String name, int epsg, String about, String datum) {}
 
-    @Select("select id, job_id, kind, name, epsg, about from model where job_id = #{jobId} order by id")
+    @Select("select id, job_id, kind, name, epsg, about, datum from model where job_id = #{jobId} order by id")
     List<ModelRow> ofJob(long jobId);
 
-    @Select("select id, job_id, kind, name, epsg, about from model where id = #{id}")
+    @Select("select id, job_id, kind, name, epsg, about, datum from model where id = #{id}")
     Optional<ModelRow> byId(long id);
 
     @Select("select coalesce(max(id), 0) from model")
     long lastId();
 
     @Insert(
-            "insert into model (job_id, kind, name, epsg, about) values (#{jobId}, #{kind}, #{name}, #{epsg}, #{about})")
+            "insert into model (job_id, kind, name, epsg, about, datum) values (#{jobId}, #{kind}, #{name}, #{epsg}, #{about}, #{datum})")
     void insert(
             @Param("jobId") long jobId,
             @Param("kind") String kind,
             @Param("name") String name,
             @Param("epsg") int epsg,
-            @Param("about") String about);
+            @Param("about") String about,
+            @Param("datum") String datum);
 
-    @Delete("delete from model where id = #{id}")
-    void delete(long id);
+    @Update("update model set about = #{about}, datum = #{datum} where id = #{id}")
+    void state(@Param("id") long id, @Param("about") String about, @Param("datum") String datum);
 }

@@ -28,7 +28,7 @@ import yalos.core.terrain.GeoTiff;
 import yalos.core.terrain.GroundModel;
 import yalos.core.terrain.HeightGrid;
 import yalos.core.terrain.VerticalDatum;
-import yalos.web.shell.NotThere;
+import yalos.web.store.GearJson;
 import yalos.web.store.GroundFacts;
 import yalos.web.store.GroundFacts.ModelUse;
 import yalos.web.store.ModelMapper;
@@ -96,16 +96,7 @@ public class Models {
                                     .formatted(name));
                 }
                 GroundModel model = GroundModel.of(raster, epsg, datum);
-                double[] range = model.rangeM();
-                String about = String.format(
-                        Locale.ROOT,
-                        "%,d × %,d cells of %.2g m, %.0f to %.0f m above the geoid",
-                        raster.columns(),
-                        raster.rows(),
-                        model.cellM(),
-                        range[0],
-                        range[1]);
-                rows.insert(job, ELEVATION, shortened(name), model.epsg(), about);
+                rows.insert(job, ELEVATION, shortened(name), model.epsg(), about(raster, model), GearJson.write(datum));
                 long id = rows.lastId();
                 Files.move(tiff, file(id), StandardCopyOption.REPLACE_EXISTING);
                 return new ModelUse(id, model.epsg(), datum);
@@ -115,6 +106,43 @@ public class Models {
         } finally {
             Files.deleteIfExists(upload);
         }
+    }
+
+    private static String about(GeoTiff raster, GroundModel model) {
+        double[] range = model.rangeM();
+        return String.format(
+                Locale.ROOT,
+                "%,d × %,d cells of %.2g m, %.0f to %.0f m above the geoid",
+                raster.columns(),
+                raster.rows(),
+                model.cellM(),
+                range[0],
+                range[1]);
+    }
+
+    /**
+     * How a block may use a model that its job has: in the height system last stated for it.
+     *
+     * @throws InputFault for a model of another job, or none
+     */
+    public ModelUse use(long job, long id) {
+        ModelRow row = row(job, id);
+        return new ModelUse(id, row.epsg(), GearJson.read(row.datum(), VerticalDatum.class));
+    }
+
+    /** States a model's height system anew, for every use from now on. */
+    public void state(long job, long id, VerticalDatum datum) {
+        ModelRow row = row(job, id);
+        try (GeoTiff raster = GeoTiff.open(file(id))) {
+            GroundModel model = GroundModel.of(raster, OptionalInt.of(row.epsg()), datum);
+            rows.state(id, about(raster, model), GearJson.write(datum));
+        }
+    }
+
+    private ModelRow row(long job, long id) {
+        return rows.byId(id)
+                .filter(row -> row.jobId() == job && row.kind().equals(ELEVATION))
+                .orElseThrow(() -> new InputFault("model", id, "This job has no such model."));
     }
 
     private static String shortened(String name) {
@@ -148,16 +176,13 @@ public class Models {
         return folder.resolve(id + ".tif");
     }
 
-    ModelRow row(long id) {
-        return rows.byId(id).orElseThrow(() -> new NotThere("There is no such model any more."));
-    }
-
-    /** The ground as the core asks for it; empty for level ground. */
+    /** The ground as the core asks for it; empty for level ground with nothing on or over it. */
     public Optional<Ground> ground(GroundFacts facts) {
-        if (facts.models().isEmpty()) {
+        boolean level = facts.models().isEmpty();
+        if (level && facts.obstacles().isEmpty() && facts.zones().isEmpty()) {
             return Optional.empty();
         }
-        Ground.Source source = (block, buffer) -> over(facts.models(), block, buffer);
+        Ground.Source source = level ? Ground.LEVEL : (block, buffer) -> over(facts.models(), block, buffer);
         return Optional.of(new Ground(source, facts.choice(), facts.obstacles(), facts.zones(), facts.takeOffLevelM()));
     }
 

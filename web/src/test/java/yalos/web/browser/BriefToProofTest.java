@@ -13,11 +13,9 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestInstance;
-import org.springframework.boot.SpringApplication;
 import org.springframework.context.ConfigurableApplicationContext;
 import yalos.core.Reference;
 import yalos.web.RunningYalos;
-import yalos.web.YalosApplication;
 
 /** From the brief to a proved plan over real ground, by mouse and keys in a real browser. */
 @TestInstance(TestInstance.Lifecycle.PER_CLASS)
@@ -28,12 +26,7 @@ class BriefToProofTest {
 
     @BeforeAll
     void start() {
-        application = SpringApplication.run(
-                YalosApplication.class,
-                "--server.port=0",
-                "--yalos.demo=true",
-                "--yalos.data=" + RunningYalos.newFolder(),
-                "--spring.main.register-shutdown-hook=false");
+        application = RunningYalos.demo();
         browsing = new Browsing();
         page = browsing.page(1280, 800);
     }

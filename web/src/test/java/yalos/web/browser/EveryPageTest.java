@@ -15,10 +15,8 @@ import org.junit.jupiter.api.TestInstance;
 import org.junit.jupiter.api.condition.EnabledIfSystemProperty;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
-import org.springframework.boot.SpringApplication;
 import org.springframework.context.ConfigurableApplicationContext;
 import yalos.web.RunningYalos;
-import yalos.web.YalosApplication;
 
 /** Every page with the demo data: no violation of WCAG 2.2 AA, nothing scrolls sideways, upright too; and its picture. */
 @TestInstance(TestInstance.Lifecycle.PER_CLASS)
@@ -28,12 +26,7 @@ class EveryPageTest {
 
     @BeforeAll
     void start() {
-        application = SpringApplication.run(
-                YalosApplication.class,
-                "--server.port=0",
-                "--yalos.demo=true",
-                "--yalos.data=" + RunningYalos.newFolder(),
-                "--spring.main.register-shutdown-hook=false");
+        application = RunningYalos.demo();
         browsing = new Browsing();
     }
 

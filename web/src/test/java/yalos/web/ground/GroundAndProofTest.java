@@ -54,24 +54,11 @@ class GroundAndProofTest {
     }
 
     private String change(String path, String... form) {
-        String[] whole = new String[form.length + 4];
-        System.arraycopy(form, 0, whole, 0, form.length);
-        whole[form.length] = "version";
-        whole[form.length + 1] = visitor.version(block);
-        whole[form.length + 2] = "stage";
-        whole[form.length + 3] = "ground";
-        return visitor.htmx("/blocks/" + block + path, whole).body();
+        return visitor.change(block, "ground", path, form);
     }
 
     private String bring(byte[] model, String name, String... form) {
-        String[] whole = new String[form.length + 4];
-        System.arraycopy(form, 0, whole, 0, form.length);
-        whole[form.length] = "version";
-        whole[form.length + 1] = visitor.version(block);
-        whole[form.length + 2] = "stage";
-        whole[form.length + 3] = "ground";
-        return visitor.upload("/blocks/" + block + "/models", name, model, whole)
-                .body();
+        return visitor.bring(block, "ground", "/models", name, model, form);
     }
 
     private String page(String stage) {
@@ -172,12 +159,7 @@ class GroundAndProofTest {
         bring(Reference.bytes("coverage_dem_utm.tif"), "dem.tif", "zero", "ELLIPSOID");
         String page = change("/heights/take-off-level", "value", "500 m");
         assertThat(page).contains("The take-off point was measured at 500.0 m");
-        String model = Pattern.compile("models/(\\d+)/datum")
-                .matcher(page)
-                .results()
-                .findFirst()
-                .orElseThrow()
-                .group(1);
+        String model = modelOf(page);
         assertThat(change("/models/" + model + "/datum", "zero", "GEOID", "unit", "METRE", "offset", "0"))
                 .doesNotContain("The take-off point was measured");
         assertThat(change("/models/" + model + "/datum", "zero", "GEOID", "unit", "FOOT", "offset", "0"))
@@ -259,47 +241,85 @@ class GroundAndProofTest {
                 .contains("needs 2 to");
         String file =
                 "{\"type\":\"FeatureCollection\",\"features\":[{\"type\":\"Feature\",\"properties\":{\"name\":\"barn\",\"height\":9},\"geometry\":{\"type\":\"Point\",\"coordinates\":[9.8682,47.5118]}}]}";
-        String brought = visitor.upload(
-                        "/blocks/" + block + "/obstacles/file",
-                        "o.geojson",
-                        file.getBytes(StandardCharsets.UTF_8),
-                        "version",
-                        visitor.version(block),
-                        "stage",
-                        "ground")
-                .body();
+        String brought =
+                visitor.bring(block, "ground", "/obstacles/file", "o.geojson", file.getBytes(StandardCharsets.UTF_8));
         assertThat(brought).contains("barn").contains("lattice mast");
-        String noHeight = visitor.upload(
-                        "/blocks/" + block + "/obstacles/file",
-                        "o.geojson",
-                        file.replace("\"height\":9", "\"tall\":9").getBytes(StandardCharsets.UTF_8),
-                        "version",
-                        visitor.version(block),
-                        "stage",
-                        "ground")
-                .body();
+        String noHeight = visitor.bring(
+                block,
+                "ground",
+                "/obstacles/file",
+                "o.geojson",
+                file.replace("\"height\":9", "\"tall\":9").getBytes(StandardCharsets.UTF_8));
         assertThat(noHeight).contains("has no height");
-        String zone =
-                "{\"type\":\"Polygon\",\"coordinates\":[[[9.866,47.510],[9.872,47.510],[9.872,47.514],[9.866,47.514],[9.866,47.510]]]}";
-        String zoned = visitor.upload(
-                        "/blocks/" + block + "/zones",
-                        "zone.geojson",
-                        zone.getBytes(StandardCharsets.UTF_8),
-                        "kind",
-                        "KEEP_OUT",
-                        "floor",
-                        "0 m",
-                        "ceiling",
-                        "",
-                        "version",
-                        visitor.version(block),
-                        "stage",
-                        "ground")
-                .body();
-        assertThat(zoned).contains("photos are taken in");
-        assertThat(change("/zones/0/remove")).doesNotContain("photos are taken in");
+        String zoned = keepOutOverAll();
+        assertThat(zoned).contains("photos are taken in it");
+        assertThat(change("/zones/0/remove")).doesNotContain("photos are taken in it");
         assertThat(change("/obstacles/7/remove")).contains("gone already");
         assertThat(change("/zones/stand-in")).contains("round the demo site only");
+    }
+
+    private String keepOutOverAll() {
+        String zone =
+                "{\"type\":\"Polygon\",\"coordinates\":[[[9.866,47.510],[9.872,47.510],[9.872,47.514],[9.866,47.514],[9.866,47.510]]]}";
+        return visitor.bring(
+                block,
+                "ground",
+                "/zones",
+                "zone.geojson",
+                zone.getBytes(StandardCharsets.UTF_8),
+                "kind",
+                "KEEP_OUT",
+                "floor",
+                "0 m",
+                "ceiling",
+                "");
+    }
+
+    /** No model at all: what stands and hangs there is still said, and the plan stays level. */
+    @Test
+    void zonesAndObstaclesCountWithoutAModel() {
+        assertThat(keepOutOverAll()).contains("photos are taken in it").contains("Level ground");
+        String page = change(
+                "/obstacles", "kind", "MAST", "name", "tall mast", "height", "200 m", "places", "565375 5262400");
+        assertThat(page).contains("below the top of tall mast");
+        assertThat(page("proof")).contains("over level ground");
+        assertThat(visitor.get("/blocks/" + block + "/export/plan.csv").statusCode())
+                .isEqualTo(200);
+    }
+
+    /** The height system belongs to the model: whoever uses it next need not know it again. */
+    @Test
+    void aModelKeepsItsHeightSystemWhenItIsLeftOutAndUsedAgain() {
+        String page = bring(
+                Reference.bytes("coverage_dem_utm.tif"), "dem.tif", "zero", "ELLIPSOID", "unit", "FOOT", "offset", "2");
+        String model = modelOf(page);
+        String range = rangeOf(page);
+        change("/models/" + model + "/leave");
+        String again = change("/models/" + model + "/use");
+        assertThat(again)
+                .containsPattern("value=\"ELLIPSOID\"[^>]*selected")
+                .containsPattern("value=\"FOOT\"[^>]*selected");
+        assertThat(rangeOf(again)).isEqualTo(range);
+        String restated = change("/models/" + model + "/datum", "zero", "GEOID", "unit", "METRE", "offset", "0");
+        assertThat(rangeOf(restated)).isNotEqualTo(range);
+        assertThat(change("/models/999999/use")).contains("no such model");
+    }
+
+    private static String modelOf(String page) {
+        return group("models/(\\d+)/datum", page);
+    }
+
+    private static String rangeOf(String page) {
+        return group("cells of [^,]*, ([^<]*) above the geoid", page);
+    }
+
+    private static String group(String pattern, String page) {
+        return Pattern.compile(pattern)
+                .matcher(page)
+                .results()
+                .findFirst()
+                .orElseThrow(() -> new AssertionError(pattern + " not found"))
+                .group(1);
     }
 
     @Test

@@ -27,24 +27,11 @@ class KitAndBriefTest {
     void openABlock() {
         visitor = new Visitor(RunningYalos.url());
         block = visitor.newBlock("Kit and brief " + ++made, "54.512, -4.353");
-        visitor.upload(
-                "/blocks/" + block + "/import",
-                "square.geojson",
-                SQUARE.getBytes(StandardCharsets.UTF_8),
-                "version",
-                visitor.version(block),
-                "stage",
-                "strips");
+        visitor.bring(block, "strips", "/import", "square.geojson", SQUARE.getBytes(StandardCharsets.UTF_8));
     }
 
     private String change(String path, String... form) {
-        String[] whole = new String[form.length + 4];
-        System.arraycopy(form, 0, whole, 0, form.length);
-        whole[form.length] = "version";
-        whole[form.length + 1] = visitor.version(block);
-        whole[form.length + 2] = "stage";
-        whole[form.length + 3] = "strips";
-        return visitor.htmx("/blocks/" + block + path, whole).body();
+        return visitor.change(block, "strips", path, form);
     }
 
     private static String figure(String page, String key) {
