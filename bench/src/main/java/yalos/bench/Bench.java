@@ -1,5 +1,6 @@
 package yalos.bench;
 
+import yalos.core.Samples;
 import java.io.IOException;
 import java.io.PrintStream;
 import java.nio.file.Files;

@@ -1,5 +1,6 @@
 package yalos.bench;
 
+import yalos.core.Samples;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
 import org.openjdk.jmh.annotations.Benchmark;
@@ -10,9 +11,9 @@ import org.openjdk.jmh.annotations.Scope;
 import org.openjdk.jmh.annotations.Setup;
 import org.openjdk.jmh.annotations.State;
 import yalos.core.camera.GroundScale;
-import yalos.core.ledger.BlockPlan;
+import yalos.core.plan.BlockPlan;
 import yalos.core.proof.PhotoCount;
-import yalos.core.strips.Station;
+import yalos.core.flight.Station;
 
 /** The count of about 1,500 photos over a square kilometre in cells of half a metre. */
 @State(Scope.Benchmark)

@@ -1,5 +1,6 @@
 package yalos.bench;
 
+import yalos.core.Samples;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -8,8 +9,8 @@ import java.util.Optional;
 import java.util.StringJoiner;
 import yalos.core.camera.Lens;
 import yalos.core.camera.View;
-import yalos.core.ledger.BlockPlan;
-import yalos.core.strips.Station;
+import yalos.core.plan.BlockPlan;
+import yalos.core.flight.Station;
 
 /** How long reference software takes to burn the same footprints; the best of three runs, its start included. */
 final class GdalBaseline {

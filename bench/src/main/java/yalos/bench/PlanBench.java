@@ -1,5 +1,6 @@
 package yalos.bench;
 
+import yalos.core.Samples;
 import java.util.concurrent.TimeUnit;
 import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Geometry;
@@ -13,13 +14,13 @@ import org.openjdk.jmh.annotations.Scope;
 import org.openjdk.jmh.annotations.Setup;
 import org.openjdk.jmh.annotations.State;
 import yalos.core.block.PlaneBlock;
-import yalos.core.ledger.BlockPlan;
-import yalos.core.ledger.Pins;
-import yalos.core.ledger.PlanRequest;
-import yalos.core.ledger.Quantity;
-import yalos.core.strips.BestDirection;
-import yalos.core.strips.StripLayout;
-import yalos.core.strips.StripPattern;
+import yalos.core.plan.BlockPlan;
+import yalos.core.pins.Pins;
+import yalos.core.plan.PlanRequest;
+import yalos.core.pins.Quantity;
+import yalos.core.pattern.BestDirection;
+import yalos.core.pattern.StripLayout;
+import yalos.core.pattern.StripPattern;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
 

@@ -14,9 +14,9 @@ import yalos.core.geodesy.Grid;
 import yalos.core.geodesy.LonLat;
 import yalos.core.kit.Aircraft;
 import yalos.core.kit.Kit;
-import yalos.core.ledger.Pins;
-import yalos.core.ledger.PlanRequest;
-import yalos.core.ledger.Quantity;
+import yalos.core.pins.Pins;
+import yalos.core.plan.PlanRequest;
+import yalos.core.pins.Quantity;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
 

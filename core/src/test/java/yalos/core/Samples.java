@@ -15,8 +15,8 @@ import yalos.core.geodesy.Grid;
 import yalos.core.geodesy.LonLat;
 import yalos.core.kit.Aircraft;
 import yalos.core.kit.Kit;
-import yalos.core.ledger.Pins;
-import yalos.core.ledger.PlanRequest;
+import yalos.core.pins.Pins;
+import yalos.core.plan.PlanRequest;
 
 /** Made-up blocks and generic cameras that many tests share. */
 public final class Samples {

@@ -3,7 +3,7 @@ package yalos.core.brief;
 import java.util.ArrayList;
 import java.util.List;
 import yalos.core.kit.Positioning;
-import yalos.core.ledger.BlockPlan;
+import yalos.core.plan.BlockPlan;
 
 /** What goes into the car for this job? Counted from the plan and the brief (common practice). */
 public final class PackList {

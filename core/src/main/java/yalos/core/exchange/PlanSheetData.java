@@ -5,10 +5,10 @@ import java.util.OptionalDouble;
 import java.util.function.BiFunction;
 import java.util.stream.IntStream;
 import yalos.core.block.LocalPlane;
+import yalos.core.flight.Station;
+import yalos.core.flight.Strip;
 import yalos.core.geodesy.LonLat;
-import yalos.core.ledger.BlockPlan;
-import yalos.core.strips.Station;
-import yalos.core.strips.Strip;
+import yalos.core.plan.BlockPlan;
 import yalos.core.terrain.Geoid;
 
 /**

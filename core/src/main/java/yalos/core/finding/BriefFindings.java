@@ -6,8 +6,8 @@ import yalos.core.brief.Brief;
 import yalos.core.brief.Contradictions;
 import yalos.core.brief.Purpose;
 import yalos.core.kit.Positioning;
-import yalos.core.ledger.BlockPlan;
-import yalos.core.ledger.Quantity;
+import yalos.core.pins.Quantity;
+import yalos.core.plan.BlockPlan;
 
 /** What of the brief does this plan, this kit or this day not keep? */
 final class BriefFindings {

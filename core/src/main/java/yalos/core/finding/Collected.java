@@ -5,7 +5,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import yalos.core.ledger.Quantity;
+import yalos.core.pins.Quantity;
 import yalos.core.units.Measure;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;

@@ -1,7 +1,7 @@
 package yalos.core.finding;
 
 import static yalos.core.finding.Finding.Level.*;
-import static yalos.core.ledger.Quantity.*;
+import static yalos.core.pins.Quantity.*;
 
 import java.util.ArrayList;
 import java.util.List;
@@ -10,10 +10,10 @@ import java.util.OptionalDouble;
 import yalos.core.brief.Brief;
 import yalos.core.brief.Purpose;
 import yalos.core.geodesy.Geodesics;
-import yalos.core.ledger.BlockPlan;
-import yalos.core.ledger.PinSolver;
-import yalos.core.ledger.Quantity;
-import yalos.core.ledger.SpeedLimit;
+import yalos.core.pins.Quantity;
+import yalos.core.plan.BlockPlan;
+import yalos.core.plan.PinSolver;
+import yalos.core.plan.SpeedLimit;
 import yalos.core.proof.CountGrid;
 import yalos.core.proof.Coverage;
 import yalos.core.proof.PhotoCount;

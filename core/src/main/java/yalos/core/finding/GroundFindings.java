@@ -1,7 +1,7 @@
 package yalos.core.finding;
 
 import static yalos.core.finding.Finding.Level.*;
-import static yalos.core.ledger.Quantity.*;
+import static yalos.core.pins.Quantity.*;
 
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -10,16 +10,16 @@ import java.util.List;
 import java.util.Map;
 import yalos.core.brief.Brief;
 import yalos.core.brief.Site;
-import yalos.core.ledger.BlockPlan;
-import yalos.core.ledger.Design;
-import yalos.core.ledger.Ground;
-import yalos.core.ledger.OverGround;
-import yalos.core.path.FlownHeights;
-import yalos.core.path.HeightReference;
-import yalos.core.path.LegProfile;
+import yalos.core.flight.Station;
+import yalos.core.height.HeightPlan;
+import yalos.core.height.HeightReference;
+import yalos.core.height.LegSection;
+import yalos.core.plan.BlockPlan;
+import yalos.core.plan.Design;
+import yalos.core.plan.GroundRequest;
+import yalos.core.plan.KnownGround;
 import yalos.core.site.Obstacle;
 import yalos.core.site.Zone;
-import yalos.core.strips.Station;
 import yalos.core.terrain.HeightGrid;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
@@ -35,10 +35,10 @@ final class GroundFindings {
     private static final double LEAST_WATER_M2 = 100;
 
     private final BlockPlan plan;
-    private final Ground ground;
+    private final GroundRequest ground;
     private final Collected found;
 
-    private GroundFindings(BlockPlan plan, Ground ground, Collected found) {
+    private GroundFindings(BlockPlan plan, GroundRequest ground, Collected found) {
         this.plan = plan;
         this.ground = ground;
         this.found = found;
@@ -73,7 +73,7 @@ final class GroundFindings {
         });
     }
 
-    private void missing(OverGround over) {
+    private void missing(KnownGround over) {
         if (over.unknownInside() > 0) {
             found.addAt(
                     STOP,
@@ -97,13 +97,13 @@ final class GroundFindings {
         }
     }
 
-    private String buffer(OverGround over) {
+    private String buffer(KnownGround over) {
         double east = over.grid().east() - over.grid().west();
         double[] bounds = plan.block().bounds();
         return found.text(UnitKind.DISTANCE, Math.max(0, (east - (bounds[1] - bounds[0])) / 2));
     }
 
-    private void takeOffLevel(FlownHeights heights) {
+    private void takeOffLevel(HeightPlan heights) {
         ground.takeOffLevelM().ifPresent(measured -> {
             double off = measured - heights.takeOffM();
             if (Math.abs(off) > LEVEL_OFF_M) {
@@ -119,8 +119,8 @@ final class GroundFindings {
         });
     }
 
-    private void clearance(FlownHeights heights) {
-        LegProfile leg = heights.nearestLeg();
+    private void clearance(HeightPlan heights) {
+        LegSection leg = heights.nearestLeg();
         double wanted = ground.choice().clearanceM();
         if (leg.clearanceM() >= wanted - 0.01) {
             return;
@@ -143,12 +143,12 @@ final class GroundFindings {
                 followOrRaise(heights, wanted - leg.clearanceM()));
     }
 
-    private static String name(LegProfile leg) {
+    private static String name(LegSection leg) {
         return leg.isStrip() ? "Strip " + leg.strip() : "The way between strips";
     }
 
     /** Files hold strips and stations; what the ways between them must rise to is for the operator to set. */
-    private void ways(FlownHeights heights) {
+    private void ways(HeightPlan heights) {
         heights.raisedWays().ifPresent(ways -> {
             if (ways.mostM() > RAISED_M) {
                 found.addAt(
@@ -164,7 +164,7 @@ final class GroundFindings {
         });
     }
 
-    private List<Remedy> followOrRaise(FlownHeights heights, double missingM) {
+    private List<Remedy> followOrRaise(HeightPlan heights, double missingM) {
         List<Remedy> remedies = new ArrayList<>();
         if (!ground.isLevel() && ground.choice().reference() != HeightReference.FOLLOW) {
             remedies.add(new Remedy("Follow the ground", new Remedy.Heights(HeightReference.FOLLOW)));
@@ -176,7 +176,7 @@ final class GroundFindings {
         return remedies;
     }
 
-    private void ceiling(FlownHeights heights) {
+    private void ceiling(HeightPlan heights) {
         double highest = heights.aboveGroundM()[2];
         double planned = plan.design().scale().heightM();
         if (highest > plan.ceilingM() + 0.5 && planned <= plan.ceilingM() + 1e-6) {
@@ -193,7 +193,7 @@ final class GroundFindings {
     }
 
     /** Overlap over the highest ground and GSD over the lowest, by the pinhole formulas. */
-    private void relief(FlownHeights heights) {
+    private void relief(HeightPlan heights) {
         double[] above = heights.aboveGroundM();
         Design design = plan.design();
         double footprintLeast =
@@ -240,7 +240,7 @@ final class GroundFindings {
     }
 
     /** Where the aircraft cannot climb or sink as the ground does it flies higher than planned. */
-    private void raised(FlownHeights heights) {
+    private void raised(HeightPlan heights) {
         if (ground.choice().reference() != HeightReference.FOLLOW) {
             return;
         }
@@ -259,7 +259,7 @@ final class GroundFindings {
     }
 
     /** Ground that is level to the centimetre over a wide piece is hardly ever dry. */
-    private void water(FlownHeights heights) {
+    private void water(HeightPlan heights) {
         HeightGrid grid = heights.grid();
         boolean[] inside =
                 plan.block().inside(grid.west(), grid.north(), grid.cellX(), grid.cellY(), grid.columns(), grid.rows());
@@ -300,23 +300,23 @@ final class GroundFindings {
 
     /** Where the path first meets a zone, and how many photos are taken in it. */
     private static final class Crossing {
-        private final LegProfile leg;
+        private final LegSection leg;
         private final double[] place;
         private int photos;
 
-        Crossing(LegProfile leg, double[] place) {
+        Crossing(LegSection leg, double[] place) {
             this.leg = leg;
             this.place = place;
         }
     }
 
     /** The whole path counts, ways between strips too; over unknown ground the planned height stands for the true one. */
-    private void zones(FlownHeights heights) {
+    private void zones(HeightPlan heights) {
         if (!heights.site().hasZones()) {
             return;
         }
         Map<Zone, Crossing> crossed = new LinkedHashMap<>();
-        for (LegProfile leg : heights.legs()) {
+        for (LegSection leg : heights.legs()) {
             for (int step = 0; step < leg.pathM().length; step++) {
                 double above = leg.pathM()[step] - leg.groundM()[step];
                 double[] place = {leg.x(step), leg.y(step)};
@@ -358,7 +358,7 @@ final class GroundFindings {
                 List.of());
     }
 
-    private void returning(FlownHeights heights) {
+    private void returning(HeightPlan heights) {
         double height = heights.returnAboveTakeOffM();
         found.add(
                 NOTE,

@@ -1,15 +1,15 @@
 package yalos.core.finding;
 
 import static yalos.core.finding.Finding.Level.*;
-import static yalos.core.ledger.Quantity.*;
+import static yalos.core.pins.Quantity.*;
 
 import java.util.List;
 import yalos.core.camera.Camera;
 import yalos.core.kit.Aircraft;
 import yalos.core.kit.Payload;
-import yalos.core.ledger.BlockPlan;
 import yalos.core.ledger.CameraCard;
-import yalos.core.ledger.WhatIf;
+import yalos.core.plan.BlockPlan;
+import yalos.core.trial.WhatIf;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
 import yalos.core.units.UnitKind;

@@ -10,15 +10,15 @@ import yalos.core.camera.Camera;
 import yalos.core.camera.Lens;
 import yalos.core.camera.Pose;
 import yalos.core.camera.View;
+import yalos.core.flight.Station;
+import yalos.core.height.HeightPlan;
 import yalos.core.kit.Positioning;
-import yalos.core.ledger.BlockPlan;
-import yalos.core.path.FlownHeights;
+import yalos.core.pattern.StripLayout;
+import yalos.core.pattern.StripPattern;
+import yalos.core.plan.BlockPlan;
 import yalos.core.proof.GroundProof;
 import yalos.core.proof.Judgement;
 import yalos.core.proof.Noise;
-import yalos.core.strips.Station;
-import yalos.core.strips.StripLayout;
-import yalos.core.strips.StripPattern;
 import yalos.core.terrain.HeightGrid;
 import yalos.core.terrain.SightLine;
 
@@ -27,7 +27,7 @@ public final class PlanProof {
     private static final double OBLIQUE_PITCH = Math.toRadians(-60);
 
     private final BlockPlan plan;
-    private final Optional<FlownHeights> heights;
+    private final Optional<HeightPlan> heights;
     private final HeightGrid ground;
 
     private PlanProof(BlockPlan plan, double cellM) {
@@ -133,7 +133,7 @@ public final class PlanProof {
     /** The stations as photos, at their heights above the geoid; above the ground where that is level. */
     private static List<GroundProof.Photo> photos(BlockPlan plan) {
         Camera camera = plan.request().camera();
-        Optional<FlownHeights> heights = plan.heights();
+        Optional<HeightPlan> heights = plan.heights();
         List<GroundProof.Photo> photos = new ArrayList<>();
         List<Station> stations = plan.layout().stations();
         for (int i = 0; i < stations.size(); i++) {

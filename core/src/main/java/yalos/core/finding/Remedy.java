@@ -1,7 +1,7 @@
 package yalos.core.finding;
 
-import yalos.core.ledger.Quantity;
-import yalos.core.path.HeightReference;
+import yalos.core.height.HeightReference;
+import yalos.core.pins.Quantity;
 import yalos.core.units.Measure;
 
 /**

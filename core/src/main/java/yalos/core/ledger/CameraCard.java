@@ -5,6 +5,9 @@ import java.util.List;
 import java.util.Locale;
 import yalos.core.camera.Camera;
 import yalos.core.camera.Shutter;
+import yalos.core.pins.Defaults;
+import yalos.core.pins.Quantity;
+import yalos.core.plan.BlockPlan;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
 

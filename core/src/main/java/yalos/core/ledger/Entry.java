@@ -1,6 +1,7 @@
 package yalos.core.ledger;
 
 import java.util.Optional;
+import yalos.core.pins.Quantity;
 import yalos.core.reason.Reason;
 import yalos.core.units.Measure;
 

@@ -1,6 +1,6 @@
 package yalos.core.ledger;
 
-import static yalos.core.ledger.Quantity.*;
+import static yalos.core.pins.Quantity.*;
 
 import java.util.ArrayList;
 import java.util.EnumMap;
@@ -9,6 +9,13 @@ import java.util.Locale;
 import java.util.Map;
 import yalos.core.camera.Camera;
 import yalos.core.camera.GroundScale;
+import yalos.core.pins.Defaults;
+import yalos.core.pins.Pins;
+import yalos.core.pins.Quantity;
+import yalos.core.pins.ScaleFix;
+import yalos.core.plan.BlockPlan;
+import yalos.core.plan.Design;
+import yalos.core.plan.SpeedLimit;
 import yalos.core.reason.Reason;
 import yalos.core.units.Unit;
 

@@ -1,8 +1,6 @@
 /**
- * The ledger: pin what the job fixes, and every other quantity follows and can say why.
+ * A plan as rows: every quantity with its figure, whether it is pinned, and why it is what it is.
  *
- * <p>{@link yalos.core.ledger.PlanRequest} holds what was decided, {@link yalos.core.ledger.BlockPlan} what follows,
- * {@link yalos.core.ledger.Ledger} the same as rows with reasons. May import everything of the core but {@code proof},
- * {@code finding} and {@code exchange}.
+ * <p>May import {@code plan} and what lies below it.
  */
 package yalos.core.ledger;

@@ -7,7 +7,7 @@ import yalos.core.camera.Camera;
 import yalos.core.camera.Lens;
 import yalos.core.camera.Pose;
 import yalos.core.camera.View;
-import yalos.core.strips.Station;
+import yalos.core.flight.Station;
 
 /**
  * How many photos see each cell of the ground? Level ground; a photo sees a cell when its frame holds the cell's centre.

@@ -14,8 +14,8 @@ import yalos.core.Samples;
 import yalos.core.fault.InputFault;
 import yalos.core.geodesy.Grid;
 import yalos.core.geodesy.LonLat;
-import yalos.core.ledger.BlockPlan;
-import yalos.core.ledger.Pins;
+import yalos.core.pins.Pins;
+import yalos.core.plan.BlockPlan;
 
 class OutlineCheckTest {
     private static AbstractThrowableAssert<?, ?> refused(Outline outline) {

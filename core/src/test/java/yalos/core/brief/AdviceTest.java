@@ -13,9 +13,9 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.EnumSource;
 import yalos.core.Samples;
 import yalos.core.kit.Positioning;
-import yalos.core.ledger.BlockPlan;
-import yalos.core.ledger.Pins;
-import yalos.core.ledger.Quantity;
+import yalos.core.pins.Pins;
+import yalos.core.pins.Quantity;
+import yalos.core.plan.BlockPlan;
 import yalos.core.units.UnitChoice;
 
 class AdviceTest {

@@ -10,10 +10,10 @@ import yalos.core.Samples;
 import yalos.core.camera.Lens;
 import yalos.core.camera.View;
 import yalos.core.finding.Findings;
-import yalos.core.ledger.BlockPlan;
-import yalos.core.ledger.Pins;
-import yalos.core.ledger.Quantity;
-import yalos.core.strips.Station;
+import yalos.core.flight.Station;
+import yalos.core.pins.Pins;
+import yalos.core.pins.Quantity;
+import yalos.core.plan.BlockPlan;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
 

@@ -22,7 +22,7 @@ import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.multipart.MultipartException;
 import yalos.core.exchange.PlanSheetData;
 import yalos.core.fault.InputFault;
-import yalos.core.ledger.BlockPlan;
+import yalos.core.plan.BlockPlan;
 import yalos.web.exchange.PlanGeoJson;
 
 /** Plans a block for a script. Keeps nothing. */

@@ -6,12 +6,12 @@ import java.util.Map;
 import org.springframework.stereotype.Component;
 import yalos.core.fault.InputFault;
 import yalos.core.finding.Findings;
-import yalos.core.ledger.BlockPlan;
 import yalos.core.ledger.Ledger;
-import yalos.core.ledger.PlanRequest;
+import yalos.core.plan.BlockPlan;
+import yalos.core.plan.PlanRequest;
+import yalos.web.elevation.Models;
 import yalos.web.shell.NotThere;
 import yalos.web.store.BlockFacts;
-import yalos.web.terrain.Models;
 
 /** Where plans lie while they are looked at: each state of a block is planned once. Holds the last few. */
 @Component

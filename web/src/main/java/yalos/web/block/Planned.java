@@ -2,8 +2,8 @@ package yalos.web.block;
 
 import java.util.Optional;
 import yalos.core.fault.InputFault;
-import yalos.core.ledger.BlockPlan;
 import yalos.core.ledger.Ledger;
+import yalos.core.plan.BlockPlan;
 import yalos.core.proof.Coverage;
 
 /**

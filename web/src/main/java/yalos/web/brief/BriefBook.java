@@ -15,7 +15,7 @@ import yalos.core.brief.Purpose;
 import yalos.core.brief.Site;
 import yalos.core.brief.Surface;
 import yalos.core.kit.Positioning;
-import yalos.core.ledger.BlockPlan;
+import yalos.core.plan.BlockPlan;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
 import yalos.web.block.Planned;

@@ -7,7 +7,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import yalos.core.brief.Advice;
 import yalos.core.brief.Brief;
-import yalos.core.ledger.Pins;
+import yalos.core.pins.Pins;
 import yalos.core.units.UnitChoice;
 import yalos.web.block.BlockPage;
 import yalos.web.block.Blocks;

@@ -29,12 +29,13 @@ import yalos.core.geodesy.LonLat;
 import yalos.core.kit.Aircraft;
 import yalos.core.kit.Kit;
 import yalos.core.kit.Positioning;
-import yalos.core.ledger.Pins;
-import yalos.core.ledger.Quantity;
+import yalos.core.pins.Pins;
+import yalos.core.pins.Quantity;
 import yalos.core.site.Obstacle;
 import yalos.core.terrain.VerticalDatum;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
+import yalos.web.elevation.Models;
 import yalos.web.jobs.Jobs;
 import yalos.web.shell.FirstData;
 import yalos.web.store.BlockFacts;
@@ -42,7 +43,6 @@ import yalos.web.store.CameraMapper;
 import yalos.web.store.CameraRow;
 import yalos.web.store.GroundFacts;
 import yalos.web.store.JobMapper;
-import yalos.web.terrain.Models;
 
 /** Thornwane Rigg: an upland estate with an old hill fort. Invented from end to end. Written once, into an empty store. */
 @Component

@@ -9,8 +9,8 @@ import tools.jackson.databind.node.ObjectNode;
 import yalos.core.block.Outline;
 import yalos.core.exchange.PlanSheetData;
 import yalos.core.geodesy.LonLat;
-import yalos.core.ledger.BlockPlan;
-import yalos.core.ledger.Design;
+import yalos.core.plan.BlockPlan;
+import yalos.core.plan.Design;
 
 /**
  * A plan as GeoJSON (RFC 7946): strips as lines, stations as points whose third coordinate is the height above take-off,

@@ -30,9 +30,9 @@ class GroundBook implements StageBook {
     /** Size of the block in one unit. */
     public record Size(String figure, String unit) {}
 
-    private final TerrainPage terrain;
+    private final ElevationPage terrain;
 
-    GroundBook(TerrainPage terrain) {
+    GroundBook(ElevationPage terrain) {
         this.terrain = terrain;
     }
 

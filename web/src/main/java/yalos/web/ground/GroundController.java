@@ -155,7 +155,7 @@ class GroundController {
     /** Sets the grid by its EPSG code; empty for UTM. The grid must be able to show the block. */
     @PostMapping("/blocks/{id}/grid")
     String grid(@PathVariable long id, @RequestParam String epsg, Visit visit) {
-        OptionalInt code = TerrainController.code(epsg);
+        OptionalInt code = ElevationController.code(epsg);
         return change(id, visit, code.isPresent() ? "grid EPSG:" + code.getAsInt() : "grid UTM", facts -> {
             code.ifPresent(wanted -> {
                 Grid grid = Grid.ofEpsg(wanted);

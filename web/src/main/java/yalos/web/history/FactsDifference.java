@@ -4,7 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import yalos.core.geodesy.Geodesics;
-import yalos.core.ledger.Quantity;
+import yalos.core.pins.Quantity;
 import yalos.core.units.Measure;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;

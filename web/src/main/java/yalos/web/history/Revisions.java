@@ -13,7 +13,7 @@ import tools.jackson.databind.json.JsonMapper;
 import yalos.core.exchange.PlanSheetData;
 import yalos.core.fault.InputFault;
 import yalos.core.ledger.Entry;
-import yalos.core.ledger.Quantity;
+import yalos.core.pins.Quantity;
 import yalos.core.units.UnitChoice;
 import yalos.web.block.OpenBlock;
 import yalos.web.block.PlanDesk;

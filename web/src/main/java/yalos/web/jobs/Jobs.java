@@ -8,7 +8,7 @@ import yalos.core.fault.InputFault;
 import yalos.core.geodesy.LonLat;
 import yalos.core.kit.Aircraft;
 import yalos.core.kit.Kit;
-import yalos.core.ledger.Pins;
+import yalos.core.pins.Pins;
 import yalos.web.history.Templates;
 import yalos.web.shell.NotThere;
 import yalos.web.store.BlockFacts;

@@ -29,7 +29,7 @@ import yalos.core.block.LocalPlane;
 import yalos.core.finding.PlanProof;
 import yalos.core.geodesy.EastNorth;
 import yalos.core.geodesy.LonLat;
-import yalos.core.ledger.BlockPlan;
+import yalos.core.plan.BlockPlan;
 import yalos.core.proof.Adequacy;
 import yalos.core.proof.Judgement;
 import yalos.core.proof.WeakGround;

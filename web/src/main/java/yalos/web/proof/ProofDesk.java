@@ -12,7 +12,7 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
 import yalos.core.finding.PlanProof;
-import yalos.core.ledger.BlockPlan;
+import yalos.core.plan.BlockPlan;
 import yalos.core.proof.Adequacy;
 import yalos.core.proof.Judgement;
 import yalos.core.proof.PhotoCount;

@@ -8,16 +8,16 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
-import yalos.core.ledger.BlockPlan;
-import yalos.core.ledger.OverGround;
-import yalos.core.path.FlownHeights;
+import yalos.core.height.HeightPlan;
+import yalos.core.plan.BlockPlan;
+import yalos.core.plan.KnownGround;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
 import yalos.web.block.Blocks;
 import yalos.web.block.PlanDesk;
+import yalos.web.elevation.Pictures;
 import yalos.web.shell.NotThere;
 import yalos.web.shell.Preferences;
-import yalos.web.terrain.Pictures;
 
 /** What the sheet shows of the ground: light and shade, contours, long sections. */
 @RestController
@@ -38,7 +38,7 @@ class GroundSheetController {
         return desk.needed(blocks.open(id).facts());
     }
 
-    private static OverGround ground(BlockPlan plan) {
+    private static KnownGround ground(BlockPlan plan) {
         return plan.overGround().orElseThrow(() -> new NotThere("The block stands on level ground."));
     }
 
@@ -89,7 +89,7 @@ class GroundSheetController {
     @GetMapping("/blocks/{id}/section.json")
     ResponseEntity<SectionView> section(@PathVariable long id, @RequestParam(defaultValue = "0") int strip) {
         BlockPlan plan = plan(id);
-        Optional<FlownHeights> heights = plan.heights();
+        Optional<HeightPlan> heights = plan.heights();
         if (heights.isEmpty() || strip < 0 || strip > plan.layout().strips().size()) {
             throw new NotThere("There is no such section.");
         }

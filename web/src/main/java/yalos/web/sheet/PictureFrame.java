@@ -1,7 +1,7 @@
 package yalos.web.sheet;
 
 import yalos.core.block.LocalPlane;
-import yalos.core.ledger.BlockPlan;
+import yalos.core.plan.BlockPlan;
 import yalos.core.terrain.HeightGrid;
 
 /** The rectangle of a block's plane that a picture under the plan fills: the block and a third of its size round it. */

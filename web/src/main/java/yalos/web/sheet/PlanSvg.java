@@ -4,10 +4,10 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import yalos.core.block.LocalPlane;
+import yalos.core.flight.Link;
+import yalos.core.flight.Strip;
 import yalos.core.geodesy.EastNorth;
-import yalos.core.ledger.BlockPlan;
-import yalos.core.strips.Link;
-import yalos.core.strips.Strip;
+import yalos.core.plan.BlockPlan;
 
 /**
  * The plan sheet drawn for paper: paths for an SVG of {@value #WIDTH} by {@value #HEIGHT}, north of the grid up.

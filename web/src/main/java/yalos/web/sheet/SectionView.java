@@ -3,11 +3,11 @@ package yalos.web.sheet;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import yalos.core.flight.Strip;
 import yalos.core.geodesy.EastNorth;
-import yalos.core.ledger.BlockPlan;
-import yalos.core.path.FlownHeights;
-import yalos.core.path.LegProfile;
-import yalos.core.strips.Strip;
+import yalos.core.height.HeightPlan;
+import yalos.core.height.LegSection;
+import yalos.core.plan.BlockPlan;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
 
@@ -41,8 +41,8 @@ record SectionView(
     private static final int MOST_STEPS = 360;
 
     /** Of one strip, or of the whole path where the strip is 0. */
-    static SectionView of(BlockPlan plan, FlownHeights heights, int strip, UnitChoice units) {
-        List<LegProfile> legs = strip == 0 ? heights.legs() : List.of(heights.strip(strip));
+    static SectionView of(BlockPlan plan, HeightPlan heights, int strip, UnitChoice units) {
+        List<LegSection> legs = strip == 0 ? heights.legs() : List.of(heights.strip(strip));
         double unitM = units.unit(UnitKind.HEIGHT).size();
         int steps = legs.stream().mapToInt(leg -> leg.pathM().length).sum();
         int every = Math.max(1, steps / MOST_STEPS);
@@ -51,7 +51,7 @@ record SectionView(
         int seen = 0;
         int nearest = 0;
         double least = Double.MAX_VALUE;
-        for (LegProfile leg : legs) {
+        for (LegSection leg : legs) {
             for (int i = 0; i < leg.pathM().length; i++, seen++) {
                 boolean closest = leg.pathM()[i] - leg.topM()[i] < least;
                 if (closest) {
@@ -88,7 +88,7 @@ record SectionView(
                 units.unit(UnitKind.HEIGHT).symbol());
     }
 
-    private static String title(BlockPlan plan, List<LegProfile> legs, int strip, double lengthM, UnitChoice units) {
+    private static String title(BlockPlan plan, List<LegSection> legs, int strip, double lengthM, UnitChoice units) {
         if (strip == 0) {
             return "Section along the whole path, " + units.text(UnitKind.LENGTH, lengthM);
         }

@@ -12,16 +12,16 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RestController;
 import yalos.core.block.LocalPlane;
+import yalos.core.flight.Link;
+import yalos.core.flight.Strip;
 import yalos.core.geodesy.EastNorth;
 import yalos.core.geodesy.Grid;
 import yalos.core.geodesy.LonLat;
-import yalos.core.ledger.BlockPlan;
-import yalos.core.ledger.OverGround;
-import yalos.core.path.FlownHeights;
+import yalos.core.height.HeightPlan;
+import yalos.core.plan.BlockPlan;
+import yalos.core.plan.KnownGround;
 import yalos.core.site.Obstacle;
 import yalos.core.site.Zone;
-import yalos.core.strips.Link;
-import yalos.core.strips.Strip;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
 import yalos.web.block.Blocks;
@@ -146,7 +146,7 @@ class SheetController {
     }
 
     /** Changes when the picture of the ground does. */
-    private static String groundKey(BlockFacts facts, OverGround over) {
+    private static String groundKey(BlockFacts facts, KnownGround over) {
         return Integer.toHexString(Objects.hash(
                 facts.ground().models(),
                 facts.epsg(),
@@ -157,7 +157,7 @@ class SheetController {
     }
 
     /** Heights of the stations above the geoid, in the operator's unit. */
-    private static double[] stationHeights(BlockPlan plan, FlownHeights heights, UnitChoice units) {
+    private static double[] stationHeights(BlockPlan plan, HeightPlan heights, UnitChoice units) {
         double[] all = new double[plan.photos()];
         for (int i = 0; i < all.length; i++) {
             all[i] = Math.round(units.unit(UnitKind.HEIGHT).ofSi(heights.stationM(i)) * 10) / 10.0;

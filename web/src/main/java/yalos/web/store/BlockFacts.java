@@ -12,9 +12,9 @@ import yalos.core.geodesy.Grid;
 import yalos.core.geodesy.LonLat;
 import yalos.core.kit.Aircraft;
 import yalos.core.kit.Kit;
-import yalos.core.ledger.Pins;
-import yalos.core.ledger.PlanRequest;
-import yalos.core.ledger.Quantity;
+import yalos.core.pins.Pins;
+import yalos.core.pins.Quantity;
+import yalos.core.plan.PlanRequest;
 
 /**
  * Everything the operator decided about a block, and nothing that follows from it.

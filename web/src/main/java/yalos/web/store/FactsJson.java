@@ -22,8 +22,8 @@ import yalos.core.brief.Surface;
 import yalos.core.geodesy.LonLat;
 import yalos.core.kit.Kit;
 import yalos.core.kit.Positioning;
-import yalos.core.ledger.Pins;
-import yalos.core.ledger.Quantity;
+import yalos.core.pins.Pins;
+import yalos.core.pins.Quantity;
 import yalos.core.units.Measure;
 
 /**

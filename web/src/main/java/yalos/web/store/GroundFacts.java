@@ -3,7 +3,7 @@ package yalos.web.store;
 import java.util.List;
 import java.util.OptionalDouble;
 import java.util.OptionalLong;
-import yalos.core.path.HeightChoice;
+import yalos.core.height.HeightChoice;
 import yalos.core.site.Obstacle;
 import yalos.core.site.Zone;
 import yalos.core.terrain.VerticalDatum;

@@ -11,7 +11,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import yalos.core.camera.Camera;
 import yalos.core.camera.ObliqueScale;
 import yalos.core.fault.InputFault;
-import yalos.core.strips.CircleShots;
+import yalos.core.pattern.CircleShots;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
 import yalos.core.units.UnitChoice;

@@ -2,8 +2,8 @@ package yalos.web.strips;
 
 import java.util.List;
 import java.util.Locale;
-import yalos.core.ledger.BlockPlan;
-import yalos.core.ledger.WhatIf;
+import yalos.core.plan.BlockPlan;
+import yalos.core.trial.WhatIf;
 import yalos.core.units.Unit;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;

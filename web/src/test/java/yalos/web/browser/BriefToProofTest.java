@@ -145,7 +145,7 @@ class BriefToProofTest {
     @Test
     void everyLayerOfTheProofIsShownAndAPlaceIsProbed() {
         open("/blocks/2/proof");
-        page.waitForSelector("#proof", new Page.WaitForSelectorOptions().setTimeout(30_000));
+        page.waitForSelector("#proof");
         page.selectOption("#layer", "gsd");
         page.waitForURL("**layer=gsd**");
         page.waitForFunction("() => document.getElementById('proof').dataset.picture.includes('/gsd.png')");

@@ -30,6 +30,9 @@ final class Browsing implements AutoCloseable {
 
     Page page(int width, int height) {
         BrowserContext context = browser.newContext(new Browser.NewContextOptions().setViewportSize(width, height));
+        // A busy machine is slow, not wrong.
+        context.setDefaultTimeout(180_000);
+        context.setDefaultNavigationTimeout(180_000);
         Page page = context.newPage();
         page.onConsoleMessage(message -> {
             if (message.type().equals("error")) {

@@ -8,7 +8,8 @@ import java.net.HttpURLConnection;
 import java.net.ServerSocket;
 import java.net.URI;
 import java.nio.file.Path;
-import java.util.concurrent.TimeUnit;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.atomic.AtomicInteger;
 import org.junit.jupiter.api.Test;
 import org.springframework.context.ConfigurableApplicationContext;
 import yalos.web.RunningYalos;
@@ -16,57 +17,68 @@ import yalos.web.Visitor;
 
 /** A process killed while it saves loses nothing that it had confirmed. */
 class KilledWhileSavingTest {
+    private static final int LEAST = 30;
+    private static final int MOST = 97;
+    private static final int CHANGES_BEFORE_THE_KILL = 12;
+
     @Test
     void theJobOpensWithTheLastConfirmedChange() throws IOException, InterruptedException {
         Path data = RunningYalos.newFolder();
         int port = freePort();
         Process process = start(data, port);
-        int confirmed = 0;
+        AtomicInteger confirmed = new AtomicInteger();
+        CountDownLatch enough = new CountDownLatch(CHANGES_BEFORE_THE_KILL);
         long block;
         try {
-            await(port);
+            await(process, port);
             Visitor visitor = new Visitor("http://127.0.0.1:" + port);
             block = visitor.newBlock("Killed", "54.512, -4.353");
-            Thread killer = new Thread(() -> {
-                try {
-                    Thread.sleep(1500);
-                } catch (InterruptedException e) {
-                    Thread.currentThread().interrupt();
-                }
-                process.destroyForcibly();
-            });
-            killer.start();
-            try {
-                for (int percent = 30; percent < 98; percent = percent == 97 ? 30 : percent + 1) {
-                    int status = visitor.htmx(
-                                    "/blocks/" + block + "/ledger/side-overlap",
-                                    "version",
-                                    visitor.version(block),
-                                    "stage",
-                                    "strips",
-                                    "value",
-                                    String.valueOf(percent))
-                            .statusCode();
-                    if (status == 200) {
-                        confirmed = percent;
-                    }
-                }
-            } catch (RuntimeException expectedWhenKilled) {
-                killer.join();
-            }
+            Thread operator = new Thread(() -> changeUntilKilled(visitor, block, confirmed, enough));
+            operator.start();
+            enough.await();
+            process.destroyForcibly().waitFor();
+            operator.join();
         } finally {
-            process.destroyForcibly();
-            process.waitFor(20, TimeUnit.SECONDS);
+            process.destroyForcibly().waitFor();
         }
-        assertThat(confirmed).as("changes were confirmed before the kill").isGreaterThanOrEqualTo(30);
+        int last = confirmed.get();
         try (ConfigurableApplicationContext again = RunningYalos.application(data, 0)) {
             Visitor visitor = new Visitor("http://127.0.0.1:" + RunningYalos.portOf(again));
             String page = visitor.get("/blocks/" + block + "/strips").body();
-            int next = confirmed == 97 ? 30 : confirmed + 1;
+            int next = next(last);
             assertThat(page)
                     .as("the last confirmed change, or the one that was on its way")
-                    .containsPattern("id=\"f-side-overlap\" name=\"value\" value=\"(" + confirmed + "|" + next + ")\"");
+                    .containsPattern("id=\"f-side-overlap\" name=\"value\" value=\"(" + last + "|" + next + ")\"");
         }
+    }
+
+    /** One change after the other, each waiting for its answer; the kill comes while one of them is on its way. */
+    private static void changeUntilKilled(Visitor visitor, long block, AtomicInteger confirmed, CountDownLatch enough) {
+        try {
+            for (int percent = LEAST; ; percent = next(percent)) {
+                int status = visitor.htmx(
+                                "/blocks/" + block + "/ledger/side-overlap",
+                                "version",
+                                visitor.version(block),
+                                "stage",
+                                "strips",
+                                "value",
+                                String.valueOf(percent))
+                        .statusCode();
+                if (status == 200) {
+                    confirmed.set(percent);
+                    enough.countDown();
+                }
+            }
+        } catch (RuntimeException killed) {
+            while (enough.getCount() > 0) {
+                enough.countDown();
+            }
+        }
+    }
+
+    private static int next(int percent) {
+        return percent == MOST ? LEAST : percent + 1;
     }
 
     private static Process start(Path data, int port) throws IOException {
@@ -89,8 +101,9 @@ class KilledWhileSavingTest {
         }
     }
 
-    private static void await(int port) throws InterruptedException {
-        for (int i = 0; i < 240; i++) {
+    /** Asks until there is an answer, as long as the process lives. */
+    private static void await(Process process, int port) {
+        while (process.isAlive()) {
             try {
                 HttpURLConnection connection = (HttpURLConnection)
                         URI.create("http://127.0.0.1:" + port + "/jobs").toURL().openConnection();
@@ -98,7 +111,7 @@ class KilledWhileSavingTest {
                     return;
                 }
             } catch (IOException notYet) {
-                Thread.sleep(250);
+                Thread.onSpinWait();
             }
         }
         throw new AssertionError("the process did not start");

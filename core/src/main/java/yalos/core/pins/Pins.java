@@ -1,0 +1,239 @@
+package yalos.core.pins;
+
+import java.util.Collections;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import yalos.core.fault.InputFault;
+import yalos.core.units.Measure;
+import yalos.core.units.Unit;
+import yalos.core.units.UnitChoice;
+import yalos.core.units.UnitKind;
+
+/**
+ * What the operator has fixed, each figure as it was typed. At most one pin for each {@link Quantity.Slot}. Either the
+ * scale has a pin, or a cost has one and the scale follows from it.
+ */
+public final class Pins {
+    private final Map<Quantity, Measure> values;
+
+    private Pins(Map<Quantity, Measure> values) {
+        this.values = Collections.unmodifiableMap(values);
+    }
+
+    /** A pinned GSD and nothing else: every other slot keeps the program's default. */
+    public static Pins ofGsd(double cm) {
+        return new Pins(new EnumMap<>(Quantity.class)).with(Quantity.GSD, Measure.of(cm, Unit.CENTIMETRE));
+    }
+
+    /** A pinned height and nothing else. */
+    public static Pins ofHeight(double m) {
+        return new Pins(new EnumMap<>(Quantity.class)).with(Quantity.HEIGHT, Measure.of(m, Unit.METRE));
+    }
+
+    /**
+     * Stored pins, read back.
+     *
+     * @throws InputFault when they hold no scale or a figure out of bounds
+     */
+    public static Pins of(Map<Quantity, Measure> stored) {
+        Pins pins = new Pins(new EnumMap<>(Quantity.class));
+        for (Map.Entry<Quantity, Measure> entry : stored.entrySet()) {
+            pins = pins.with(entry.getKey(), entry.getValue());
+        }
+        if (!pins.scaleFixed() && pins.costs().isEmpty()) {
+            throw new InputFault("gsd", "nothing", "The GSD, the height or a cost must be pinned.");
+        }
+        return pins;
+    }
+
+    /**
+     * The pins after the operator pinned one. A cost that was not pinned before takes the place of the scale, which then
+     * follows from it; a scale pinned afterwards stays beside the cost.
+     */
+    public Pins pinned(Quantity quantity, Measure value) {
+        Pins pinned = with(quantity, value);
+        if (!quantity.isCost() || has(quantity)) {
+            return pinned;
+        }
+        EnumMap<Quantity, Measure> changed = new EnumMap<>(Quantity.class);
+        changed.putAll(pinned.values);
+        changed.remove(Quantity.GSD);
+        changed.remove(Quantity.HEIGHT);
+        ScaleFix.of(new Pins(changed))
+                .ifPresent(fix -> changed.remove(fix.needs().get(0)));
+        return new Pins(changed);
+    }
+
+    /** The pins without those of costs. */
+    public Pins withoutCosts() {
+        EnumMap<Quantity, Measure> changed = new EnumMap<>(Quantity.class);
+        changed.putAll(values);
+        changed.keySet().removeIf(Quantity::isCost);
+        return new Pins(changed);
+    }
+
+    /** The costs that are pinned. */
+    public List<Quantity> costs() {
+        return values.keySet().stream().filter(Quantity::isCost).toList();
+    }
+
+    /** Whether pins other than costs fix the scale. */
+    public boolean scaleFixed() {
+        return scaleFix().isPresent();
+    }
+
+    /** Which pins fix the scale; empty when it follows from a cost. */
+    public Optional<ScaleFix> scaleFix() {
+        return ScaleFix.of(this);
+    }
+
+    /**
+     * The pins with one more; it takes the place of pins that decide the same. Step and overlap decide the same while the
+     * scale is fixed otherwise; speed and interval do while something else fixes the base.
+     */
+    public Pins with(Quantity quantity, Measure value) {
+        Measure checked = quantity.checked(value);
+        EnumMap<Quantity, Measure> changed = new EnumMap<>(Quantity.class);
+        values.forEach((other, pinned) -> {
+            if (!other.slot().equals(quantity.slot())) {
+                changed.put(other, pinned);
+            }
+        });
+        changed.put(quantity, checked);
+        giveWay(changed, quantity);
+        return new Pins(changed);
+    }
+
+    private static void giveWay(EnumMap<Quantity, Measure> pins, Quantity latest) {
+        boolean scale = pins.containsKey(Quantity.GSD) || pins.containsKey(Quantity.HEIGHT);
+        boolean across = pins.containsKey(Quantity.SIDE_OVERLAP) && pins.containsKey(Quantity.STRIP_SPACING);
+        boolean along = pins.containsKey(Quantity.FORWARD_OVERLAP) && pins.containsKey(Quantity.AIR_BASE);
+        if (across && scale) {
+            pins.remove(latest == Quantity.STRIP_SPACING ? Quantity.SIDE_OVERLAP : Quantity.STRIP_SPACING);
+        }
+        if (along && (scale || across)) {
+            pins.remove(latest == Quantity.AIR_BASE ? Quantity.FORWARD_OVERLAP : Quantity.AIR_BASE);
+        }
+        boolean pace = pins.containsKey(Quantity.SPEED) && pins.containsKey(Quantity.INTERVAL);
+        boolean baseFixed =
+                pins.containsKey(Quantity.AIR_BASE) || pins.containsKey(Quantity.FORWARD_OVERLAP) && (scale || across);
+        if (pace && baseFixed) {
+            pins.remove(latest == Quantity.INTERVAL ? Quantity.SPEED : Quantity.INTERVAL);
+        }
+    }
+
+    /**
+     * The pins without one, where the scale stays fixed without it.
+     *
+     * @throws InputFault for the last pin that fixes the scale
+     */
+    public Pins without(Quantity quantity) {
+        EnumMap<Quantity, Measure> changed = new EnumMap<>(Quantity.class);
+        changed.putAll(values);
+        changed.remove(quantity);
+        Pins left = new Pins(changed);
+        if (!left.scaleFixed() && left.costs().isEmpty()) {
+            Quantity other = quantity == Quantity.GSD ? Quantity.HEIGHT : Quantity.GSD;
+            throw new InputFault(
+                    quantity.key(),
+                    "unpinned",
+                    "Something must fix the scale. Pin %s instead; this pin then goes by itself."
+                            .formatted(other.label()));
+        }
+        return left;
+    }
+
+    /**
+     * The pins with the scale let go: it then follows from the strip spacing and the side overlap, which are pinned as they
+     * stand where they are not yet.
+     *
+     * @param spacing as it stands
+     * @param side overlap as it stands
+     */
+    public Pins scaleReleased(Measure spacing, Measure side) {
+        EnumMap<Quantity, Measure> changed = new EnumMap<>(Quantity.class);
+        changed.putAll(values);
+        changed.remove(Quantity.GSD);
+        changed.remove(Quantity.HEIGHT);
+        Pins left = new Pins(changed);
+        if (left.scaleFixed() || !left.costs().isEmpty()) {
+            return left;
+        }
+        changed.putIfAbsent(Quantity.SIDE_OVERLAP, Quantity.SIDE_OVERLAP.checked(side));
+        changed.putIfAbsent(Quantity.STRIP_SPACING, Quantity.STRIP_SPACING.checked(spacing));
+        return new Pins(changed);
+    }
+
+    /**
+     * The pins with one moved by so many steps of the unit it is shown in, to a whole step.
+     *
+     * @param presentSi the figure before, which need not be pinned
+     */
+    public Pins nudged(Quantity quantity, double presentSi, int steps, UnitChoice units) {
+        UnitKind kind = quantity.kind();
+        Unit unit = of(quantity).map(Measure::unit).orElse(units.unit(kind));
+        if (kind == UnitKind.SHUTTER) {
+            return with(quantity, Measure.of(nextShutterTime(presentSi, steps), Unit.SECOND));
+        }
+        double step = kind.shownIn(unit).step();
+        double figure = (Math.round(unit.ofSi(presentSi) / step) + steps) * step;
+        if (quantity == Quantity.DIRECTION) {
+            figure = ((figure % 360) + 360) % 360;
+        }
+        return pinned(quantity, Measure.of(Math.round(figure * 1e9) / 1e9, unit));
+    }
+
+    /** Shutter times go by thirds of a stop, upwards to longer ones. */
+    private static double nextShutterTime(double presentS, int steps) {
+        double thirds = Math.round(3 * Math.log(presentS * 1000) / Math.log(2)) + steps;
+        double seconds = Math.pow(2, thirds / 3) / 1000;
+        return seconds >= 0.5 ? seconds : 1.0 / Math.round(1 / seconds);
+    }
+
+    public Optional<Measure> of(Quantity quantity) {
+        return Optional.ofNullable(values.get(quantity));
+    }
+
+    public boolean has(Quantity quantity) {
+        return values.containsKey(quantity);
+    }
+
+    /** The pinned figure in SI. */
+    public OptionalDouble si(Quantity quantity) {
+        Measure value = values.get(quantity);
+        return value == null ? OptionalDouble.empty() : OptionalDouble.of(value.si());
+    }
+
+    public double siOr(Quantity quantity, double otherwise) {
+        return si(quantity).orElse(otherwise);
+    }
+
+    /** Which quantity of a slot is pinned. */
+    public Optional<Quantity> pinOf(Quantity.Slot slot) {
+        return values.keySet().stream()
+                .filter(quantity -> quantity.slot().filter(slot::equals).isPresent())
+                .findFirst();
+    }
+
+    public Map<Quantity, Measure> asMap() {
+        return values;
+    }
+
+    @Override
+    public boolean equals(Object other) {
+        return other instanceof Pins pins && pins.values.equals(values);
+    }
+
+    @Override
+    public int hashCode() {
+        return values.hashCode();
+    }
+
+    @Override
+    public String toString() {
+        return values.toString();
+    }
+}

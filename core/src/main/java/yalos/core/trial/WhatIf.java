@@ -1,0 +1,239 @@
+package yalos.core.trial;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.DoubleStream;
+import java.util.stream.Stream;
+import yalos.core.fault.InputFault;
+import yalos.core.flight.Link;
+import yalos.core.flight.SpeedProfile;
+import yalos.core.flight.Strip;
+import yalos.core.pattern.StripLayout;
+import yalos.core.pattern.StripPattern;
+import yalos.core.pins.Pins;
+import yalos.core.pins.Quantity;
+import yalos.core.plan.BlockPlan;
+import yalos.core.plan.Design;
+import yalos.core.units.Measure;
+import yalos.core.units.Unit;
+import yalos.core.wind.Wind;
+
+/** What would this block cost a little higher or lower, with other overlaps, or triggered otherwise? True plans, each. */
+public final class WhatIf {
+    /** Whole steps in which a timer is usually set, in seconds (common practice). */
+    public static final double TIMER_STEP_S = 0.5;
+    /** Until the aircraft hangs still at a station, in seconds (common practice). */
+    public static final double SETTLING_S = 2;
+
+    private static final double[] HEIGHTS = {0.8, 0.9, 1, 1.1, 1.2};
+
+    private final BlockPlan plan;
+
+    private WhatIf(BlockPlan plan) {
+        this.plan = plan;
+    }
+
+    public static WhatIf of(BlockPlan plan) {
+        return new WhatIf(plan);
+    }
+
+    /** The plan at another height; {@code factor} is 1 for the present one. */
+    public record Height(double factor, BlockPlan plan) {}
+
+    /** The plan from a fifth lower to a fifth higher; heights that cannot be planned are left out. */
+    public List<Height> heights() {
+        double height = plan.design().scale().heightM();
+        return DoubleStream.of(HEIGHTS)
+                .boxed()
+                .flatMap(factor -> tried(plan.solution()
+                                .pins()
+                                .withoutCosts()
+                                .with(Quantity.HEIGHT, Measure.of(Math.max(1, height * factor), Unit.METRE)))
+                        .map(other -> new Height(factor, other))
+                        .stream())
+                .toList();
+    }
+
+    /** A pair of overlaps and the plan with it. */
+    public record Overlap(double forward, double side, String school, BlockPlan plan) {}
+
+    /** The overlaps that schools of practice ask for, each as a plan of this block (common practice). */
+    public List<Overlap> overlaps() {
+        return Stream.of(
+                        overlap(0.75, 0.60, "the least for a reconstruction"),
+                        overlap(0.80, 0.70, "usual for mapping"),
+                        overlap(0.80, 0.80, "usual for crops and models"),
+                        overlap(0.85, 0.80, "snow, sand, water, forest"))
+                .flatMap(Optional::stream)
+                .toList();
+    }
+
+    /** Photos of this plan over those with 80 % forward and 70 % side overlap. */
+    public Optional<Double> photosAgainstUsual() {
+        return overlap(0.80, 0.70, "")
+                .map(usual -> (double) plan.photos() / usual.plan().photos());
+    }
+
+    private Optional<Overlap> overlap(double forward, double side, String school) {
+        return tried(plan.solution()
+                        .pins()
+                        .withoutCosts()
+                        .with(Quantity.FORWARD_OVERLAP, Measure.of(100 * forward, Unit.PERCENT))
+                        .with(Quantity.SIDE_OVERLAP, Measure.of(100 * side, Unit.PERCENT)))
+                .map(other -> new Overlap(forward, side, school, other));
+    }
+
+    private Optional<BlockPlan> tried(Pins pins) {
+        try {
+            return Optional.of(plan.tried(pins));
+        } catch (InputFault cannotBePlanned) {
+            return Optional.empty();
+        }
+    }
+
+    /**
+     * The strips flown in one direction in the wind to plan for.
+     *
+     * @param name of the school
+     * @param directionRad of the strips
+     * @param slowMps ground speed on the slower legs
+     * @param fastMps ground speed on the faster legs
+     * @param crabRad greatest angle between heading and track
+     * @param flightTimeS strips at those speeds, the rest as in still air; NaN where the wind forbids it
+     * @param fastIntervalS between photos on the faster legs
+     * @param fastBlurPx on the faster legs
+     */
+    public record InWind(
+            String name,
+            double directionRad,
+            double slowMps,
+            double fastMps,
+            double crabRad,
+            double flightTimeS,
+            double fastIntervalS,
+            double fastBlurPx) {
+        public boolean feasible() {
+            return !Double.isNaN(flightTimeS);
+        }
+    }
+
+    /** The schools of wind on this block; empty while no wind is pinned. */
+    public List<InWind> inWind() {
+        return plan.wind()
+                .map(wind -> {
+                    double along = ((wind.fromRad() % Math.PI) + Math.PI) % Math.PI;
+                    return List.of(
+                            inWind("as planned", plan.layout().directionRad(), wind),
+                            inWind("into and away from it", along, wind),
+                            inWind("across it", (along + Math.PI / 2) % Math.PI, wind));
+                })
+                .orElse(List.of());
+    }
+
+    /**
+     * A multirotor holds the planned ground speed as far as its fastest airspeed allows; a wing holds its airspeed, so its
+     * ground speed differs from leg to leg.
+     */
+    private InWind inWind(String name, double directionRad, Wind wind) {
+        Design design = plan.design();
+        double there = legSpeedMps(wind, directionRad);
+        double back = legSpeedMps(wind, directionRad + Math.PI);
+        StripLayout layout = StripLayout.of(plan.flown(), plan.pattern(), directionRad);
+        double time = layout.flightTimeS();
+        for (Strip strip : layout.strips()) {
+            double speed = Math.abs(Math.sin((strip.yawRad() - directionRad) / 2)) < 0.5 ? there : back;
+            time += strip.lengthM() / speed - strip.lengthM() / design.speedMps();
+        }
+        double fast = Math.max(there, back);
+        double airspeed =
+                Math.max(wind.airspeedMps(directionRad, there), wind.airspeedMps(directionRad + Math.PI, back));
+        double crab = wind.crabRad(directionRad, Math.max(1e-9, airspeed)).orElse(Double.NaN);
+        return new InWind(
+                name,
+                directionRad,
+                Math.min(there, back),
+                fast,
+                Math.abs(crab),
+                time,
+                design.baseM() / fast,
+                fast * design.shutterTimeS() / design.scale().gsdAlongM());
+    }
+
+    private double legSpeedMps(Wind wind, double trackRad) {
+        double speed = plan.design().speedMps();
+        if (plan.request().aircraft().kind().wing()) {
+            return wind.groundSpeedMps(trackRad, speed).orElse(Double.NaN);
+        }
+        double fastest = plan.request().aircraft().transitMps();
+        return wind.airspeedMps(trackRad, speed) <= fastest
+                ? speed
+                : wind.groundSpeedMps(trackRad, fastest).orElse(Double.NaN);
+    }
+
+    /**
+     * A way of releasing the shutter.
+     *
+     * @param name of the mode
+     * @param flightTimeS as {@link StripLayout#flightTimeS}
+     * @param photos taken
+     * @param intervalS between photos
+     * @param speedMps between stations
+     * @param blurPx while the shutter is open
+     */
+    public record Trigger(
+            String name, double flightTimeS, int photos, double intervalS, double speedMps, double blurPx) {}
+
+    /** By distance, by time, and stopping at each station, which a wing cannot. */
+    public List<Trigger> triggers() {
+        Design design = plan.design();
+        Trigger byDistance = new Trigger(
+                "by distance",
+                plan.layout().flightTimeS(),
+                plan.photos(),
+                design.intervalS(),
+                design.speedMps(),
+                design.blurPx());
+        return plan.request().aircraft().kind().wing()
+                ? List.of(byDistance, byTime())
+                : List.of(byDistance, byTime(), stopping());
+    }
+
+    /** The timer runs in whole steps; it is set to the next shorter one, so that the overlap is kept. */
+    private Trigger byTime() {
+        Design design = plan.design();
+        double least = Math.max(
+                TIMER_STEP_S,
+                Math.ceil(plan.request().kit().payload().slowestIntervalS() / TIMER_STEP_S - 1e-9) * TIMER_STEP_S);
+        double interval = Math.max(least, Math.floor(design.intervalS() / TIMER_STEP_S + 1e-9) * TIMER_STEP_S);
+        double speed = Math.min(design.speedMps(), design.baseM() / interval);
+        StripPattern present = plan.pattern();
+        StripLayout layout = StripLayout.of(
+                plan.flown(),
+                new StripPattern(
+                        present.spacingM(),
+                        speed * interval,
+                        present.heightM(),
+                        speed,
+                        present.aircraft(),
+                        present.launch()),
+                plan.layout().directionRad());
+        double blur = speed * design.shutterTimeS() / design.scale().gsdAlongM();
+        return new Trigger("by time", layout.flightTimeS(), layout.stations().size(), interval, speed, blur);
+    }
+
+    private Trigger stopping() {
+        double speed = plan.request().aircraft().maxSpeedMps();
+        double acceleration = plan.request().aircraft().accelerationMps2();
+        SpeedProfile toRest = new SpeedProfile(acceleration, 0);
+        double hop = toRest.seconds(plan.design().baseM(), speed);
+        double time = SETTLING_S * plan.photos();
+        for (Strip strip : plan.layout().strips()) {
+            time += (strip.stations() - 1) * hop;
+        }
+        for (Link link : plan.layout().links()) {
+            time += toRest.seconds(link.lengthM(), speed);
+        }
+        time += plan.pattern().climbAndDescentS();
+        return new Trigger("stop at every station", time, plan.photos(), hop + SETTLING_S, speed, 0);
+    }
+}

@@ -1,0 +1,417 @@
+package yalos.core.height;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.function.DoubleBinaryOperator;
+import org.assertj.core.data.Offset;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.EnumSource;
+import yalos.core.Samples;
+import yalos.core.block.Outline;
+import yalos.core.block.PlaneBlock;
+import yalos.core.fault.InputFault;
+import yalos.core.finding.Finding;
+import yalos.core.finding.Findings;
+import yalos.core.finding.PlanProof;
+import yalos.core.flight.Link;
+import yalos.core.flight.Station;
+import yalos.core.flight.Strip;
+import yalos.core.geodesy.LonLat;
+import yalos.core.kit.Positioning;
+import yalos.core.pins.Pins;
+import yalos.core.pins.Quantity;
+import yalos.core.plan.BlockPlan;
+import yalos.core.plan.GroundRequest;
+import yalos.core.plan.PlanRequest;
+import yalos.core.proof.GroundProof;
+import yalos.core.site.Obstacle;
+import yalos.core.site.Zone;
+import yalos.core.terrain.HeightGrid;
+import yalos.core.units.Measure;
+import yalos.core.units.Unit;
+import yalos.core.units.UnitChoice;
+
+/** Heights over ground whose shape is known exactly. */
+class HeightPlanTest {
+    private static final Outline SQUARE = Samples.square(400);
+
+    /** Ground given by a formula in the block's plane. */
+    private static GroundRequest.Source source(DoubleBinaryOperator heightAt) {
+        return (block, buffer) -> {
+            double[] bounds = block.bounds();
+            int columns = (int) Math.ceil((bounds[1] - bounds[0] + 2 * buffer) / 2);
+            int rows = (int) Math.ceil((bounds[3] - bounds[2] + 2 * buffer) / 2);
+            HeightGrid grid = HeightGrid.level(bounds[0] - buffer, bounds[3] + buffer, 2, columns, rows, 0);
+            for (int row = 0; row < rows; row++) {
+                for (int column = 0; column < columns; column++) {
+                    grid.heights()[row * columns + column] =
+                            (float) heightAt.applyAsDouble(grid.x(column), grid.y(row));
+                }
+            }
+            return grid;
+        };
+    }
+
+    private static BlockPlan plan(DoubleBinaryOperator ground, HeightChoice choice, Pins pins) {
+        return plan(ground, choice, pins, List.of(), List.of(), OptionalDouble.empty());
+    }
+
+    private static BlockPlan plan(
+            DoubleBinaryOperator ground,
+            HeightChoice choice,
+            Pins pins,
+            List<Obstacle> obstacles,
+            List<Zone> zones,
+            OptionalDouble takeOff) {
+        return Samples.request(SQUARE, pins)
+                .over(new GroundRequest(source(ground), choice, obstacles, zones, takeOff))
+                .plan();
+    }
+
+    private static HeightChoice choice(HeightReference reference, DesignPlane plane) {
+        return new HeightChoice(reference, plane, 20, 0);
+    }
+
+    private static List<String> keys(BlockPlan plan) {
+        return Findings.of(plan, Findings.coverage(plan), UnitChoice.METRIC).stream()
+                .map(Finding::key)
+                .toList();
+    }
+
+    @ParameterizedTest
+    @EnumSource(HeightReference.class)
+    void overLevelGroundEveryReferenceFliesTheSame(HeightReference reference) {
+        BlockPlan plan = plan((x, y) -> 250, choice(reference, DesignPlane.MEAN), Pins.ofHeight(70));
+        HeightPlan heights = plan.heights().orElseThrow();
+        for (int i = 0; i < plan.photos(); i += 7) {
+            assertThat(heights.stationAboveGroundM(i)).isCloseTo(70, Offset.offset(1e-3));
+            assertThat(heights.stationM(i)).isCloseTo(320, Offset.offset(1e-3));
+            assertThat(heights.stationAboveTakeOffM(i)).isCloseTo(70, Offset.offset(1e-3));
+        }
+    }
+
+    /** A gentle plane is followed exactly but for the corridor, of which the upper side counts. */
+    @Test
+    void aGentleSlopeIsFollowed() {
+        double slope = 0.1;
+        Pins along = Pins.ofHeight(60).with(Quantity.DIRECTION, Measure.of(90, Unit.DEGREE));
+        BlockPlan plan = plan((x, y) -> 300 + slope * x, choice(HeightReference.FOLLOW, DesignPlane.BOTH), along);
+        HeightPlan heights = plan.heights().orElseThrow();
+        double[] above = heights.aboveGroundM();
+        assertThat(above[0]).isCloseTo(60, Offset.offset(0.1));
+        assertThat(above[2]).isCloseTo(60, Offset.offset(0.1));
+        assertThat(keys(plan)).doesNotContain("overlap-over-relief", "clearance");
+    }
+
+    /** Climb 4 m/s and sink 3 m/s (the aircraft's figures) at the plan's speed: no leg is steeper. */
+    @Test
+    void aCliffIsApproachedWithinTheClimbLimitAndClearedAll() {
+        Pins across = Pins.ofHeight(60).with(Quantity.DIRECTION, Measure.of(90, Unit.DEGREE));
+        BlockPlan plan = plan((x, y) -> x > 0 ? 380 : 300, choice(HeightReference.FOLLOW, DesignPlane.BOTH), across);
+        HeightPlan heights = plan.heights().orElseThrow();
+        double speed = plan.design().speedMps();
+        for (LegSection leg : heights.legs()) {
+            double step = leg.lengthM() / (leg.pathM().length - 1);
+            for (int i = 1; i < leg.pathM().length; i++) {
+                double rise = (leg.pathM()[i] - leg.pathM()[i - 1]) / step * speed;
+                assertThat(rise).isBetween(-3.0 - 1e-6, 4.0 + 1e-6);
+            }
+            assertThat(leg.clearanceM()).isGreaterThanOrEqualTo(20 - 1e-6);
+        }
+        assertThat(keys(plan)).contains("raised");
+    }
+
+    /** o' = 1 − (1 − o) H / H' (Wolf and others, from memory), over a ridge 40 m high flown level from its foot. */
+    @Test
+    void overAHillALevelFlightLosesOverlapAndSaysSo() {
+        DoubleBinaryOperator hill = (x, y) -> 200 + Math.max(0, 40 - Math.hypot(x, y) / 2.5);
+        BlockPlan level = plan(hill, choice(HeightReference.TAKE_OFF, DesignPlane.LOWEST), Pins.ofHeight(80));
+        double least = level.heights().orElseThrow().aboveGroundM()[0];
+        assertThat(least).isBetween(40.0, 50.0);
+        List<Finding> found = Findings.of(level, Findings.coverage(level), UnitChoice.METRIC);
+        assertThat(found).extracting(Finding::key).contains("overlap-over-relief", "return-height");
+        double side = 1 - 0.3 * 80 / least;
+        assertThat(found)
+                .filteredOn(f -> f.key().equals("overlap-over-relief"))
+                .singleElement()
+                .satisfies(f -> assertThat(f.sentence()).contains("%.0f %%".formatted(side * 100)));
+        BlockPlan followed = plan(hill, choice(HeightReference.FOLLOW, DesignPlane.LOWEST), Pins.ofHeight(80));
+        assertThat(keys(followed)).doesNotContain("overlap-over-relief");
+    }
+
+    @Test
+    void theDesignPlaneDecidesFromWhereALevelFlightIsMeasured() {
+        DoubleBinaryOperator slope = (x, y) -> 200 + 0.05 * (x + 200);
+        double low = flight(slope, DesignPlane.LOWEST);
+        double mean = flight(slope, DesignPlane.MEAN);
+        double high = flight(slope, DesignPlane.HIGHEST);
+        assertThat(low).isCloseTo(270, Offset.offset(0.2));
+        assertThat(mean).isCloseTo(280, Offset.offset(0.2));
+        assertThat(high).isCloseTo(290, Offset.offset(0.2));
+        BlockPlan both = plan(slope, choice(HeightReference.GEOID, DesignPlane.BOTH), Pins.ofHeight(70));
+        BlockPlan lowest = plan(slope, choice(HeightReference.GEOID, DesignPlane.LOWEST), Pins.ofHeight(70));
+        assertThat(both.design().spacingM() / lowest.design().spacingM()).isCloseTo(50 / 70.0, Offset.offset(0.01));
+        assertThat(both.design().scale().gsdM())
+                .isEqualTo(lowest.design().scale().gsdM());
+        assertThatThrownBy(() -> plan((x, y) -> x, choice(HeightReference.GEOID, DesignPlane.BOTH), Pins.ofHeight(70)))
+                .isInstanceOf(InputFault.class)
+                .hasMessageContaining("Follow the ground");
+    }
+
+    private static double flight(DoubleBinaryOperator ground, DesignPlane plane) {
+        return plan(ground, choice(HeightReference.GEOID, plane), Pins.ofHeight(70))
+                .heights()
+                .orElseThrow()
+                .stationM(0);
+    }
+
+    @Test
+    void aSteppedStripIsLevelAtItsOwnHeight() {
+        Pins across = Pins.ofHeight(60).with(Quantity.DIRECTION, Measure.of(0, Unit.DEGREE));
+        BlockPlan plan = plan((x, y) -> 200 + 0.2 * x, choice(HeightReference.STEPPED, DesignPlane.MEAN), across);
+        HeightPlan heights = plan.heights().orElseThrow();
+        LegSection first = heights.strip(1);
+        LegSection last = heights.strip(plan.layout().strips().size());
+        assertThat(first.pathM()[0]).isEqualTo(first.pathM()[first.pathM().length - 1]);
+        assertThat(Math.abs(first.pathM()[0] - last.pathM()[0])).isGreaterThan(50);
+    }
+
+    @Test
+    void aMastBesideAStripIsClearedOrReported() {
+        BlockPlan bare = plan((x, y) -> 100, choice(HeightReference.FOLLOW, DesignPlane.BOTH), Pins.ofHeight(60));
+        var at = bare.layout().stations().get(40);
+        Obstacle mast = new Obstacle(
+                "radio mast", Obstacle.Kind.MAST, List.of(bare.block().plane().toLonLat(at.xM(), at.yM())), 55, 2);
+        BlockPlan followed = plan(
+                (x, y) -> 100,
+                choice(HeightReference.FOLLOW, DesignPlane.BOTH),
+                Pins.ofHeight(60),
+                List.of(mast),
+                List.of(),
+                OptionalDouble.empty());
+        assertThat(followed.heights().orElseThrow().nearestLeg().clearanceM()).isGreaterThanOrEqualTo(20 - 1e-6);
+        BlockPlan level = plan(
+                (x, y) -> 100,
+                choice(HeightReference.TAKE_OFF, DesignPlane.BOTH),
+                Pins.ofHeight(60),
+                List.of(mast),
+                List.of(),
+                OptionalDouble.empty());
+        assertThat(Findings.of(level, Findings.coverage(level), UnitChoice.METRIC))
+                .filteredOn(f -> f.key().equals("clearance"))
+                .singleElement()
+                .satisfies(f -> assertThat(f.sentence()).contains("radio mast").contains("5.0 m"));
+        assertThat(level.heights().orElseThrow().returnAboveTakeOffM()).isCloseTo(75, Offset.offset(0.5));
+    }
+
+    @Test
+    void zonesStopOrWarnWithinTheirHeights() {
+        Zone low = new Zone("nesting slope", Zone.Kind.CAUTION, SQUARE, 0, 100);
+        Zone high = new Zone("approach", Zone.Kind.KEEP_OUT, SQUARE, 90, Double.POSITIVE_INFINITY);
+        BlockPlan plan = plan(
+                (x, y) -> 100,
+                HeightChoice.USUAL,
+                Pins.ofHeight(60),
+                List.of(),
+                List.of(low, high),
+                OptionalDouble.empty());
+        assertThat(keys(plan)).contains("zone-nesting slope").doesNotContain("zone-approach");
+    }
+
+    private static Finding finding(BlockPlan plan, String key) {
+        return Findings.of(plan, Findings.coverage(plan), UnitChoice.METRIC).stream()
+                .filter(f -> f.key().equals(key))
+                .findFirst()
+                .orElseThrow(() -> new AssertionError(key + " not in " + keys(plan)));
+    }
+
+    /** A square of a side round a place of the block's plane. */
+    private static Zone keepOut(String name, BlockPlan on, double x, double y, double side) {
+        double half = side / 2;
+        return new Zone(
+                name,
+                Zone.Kind.KEEP_OUT,
+                Outline.ofRing(List.of(
+                        on.block().plane().toLonLat(x - half, y - half),
+                        on.block().plane().toLonLat(x + half, y - half),
+                        on.block().plane().toLonLat(x + half, y + half),
+                        on.block().plane().toLonLat(x - half, y + half))),
+                0,
+                Double.POSITIVE_INFINITY);
+    }
+
+    @Test
+    void eachZoneTellsItsOwnPhotosAndOneBetweenTwoStationsIsFoundToo() {
+        BlockPlan bare = plan((x, y) -> 100, HeightChoice.USUAL, Pins.ofHeight(60));
+        Station one = bare.layout().stations().get(40);
+        Station next = bare.layout().stations().get(41);
+        Zone round = keepOut("round one station", bare, one.xM(), one.yM(), 4);
+        Zone between = keepOut("between", bare, (one.xM() + next.xM()) / 2, (one.yM() + next.yM()) / 2, 5);
+        BlockPlan plan = plan(
+                (x, y) -> 100,
+                HeightChoice.USUAL,
+                Pins.ofHeight(60),
+                List.of(),
+                List.of(round, between),
+                OptionalDouble.empty());
+        assertThat(finding(plan, "zone-round one station").sentence()).contains("1 photo is taken in it");
+        assertThat(finding(plan, "zone-between").sentence())
+                .startsWith("Strip " + one.strip())
+                .contains("0 photos are taken in it");
+    }
+
+    @Test
+    void theWayFromTheLaunchPointIsHeldAgainstZonesToo() {
+        BlockPlan bare = plan((x, y) -> 100, HeightChoice.USUAL, Pins.ofHeight(60));
+        Strip first = bare.layout().strips().get(0);
+        double[] out = {first.fromX() * 1.15, first.fromY() * 1.15};
+        PlanRequest usual = Samples.request(SQUARE, Pins.ofHeight(60));
+        PlanRequest request = new PlanRequest(
+                usual.kit(),
+                usual.pins(),
+                usual.outline(),
+                Optional.of(bare.block().plane().toLonLat(first.fromX() * 1.3, first.fromY() * 1.3)),
+                usual.epsg());
+        GroundRequest ground = new GroundRequest(
+                GroundRequest.LEVEL,
+                HeightChoice.USUAL,
+                List.of(),
+                List.of(keepOut("yard", bare, out[0], out[1], 20)),
+                OptionalDouble.empty());
+        assertThat(finding(request.over(ground).plan(), "zone-yard").sentence())
+                .startsWith("The way between strips")
+                .contains("0 photos");
+    }
+
+    /** Without a model the plan stays level, and what was drawn on the site still counts. */
+    @Test
+    void obstaclesAndZonesCountOnLevelGroundWithoutAModel() {
+        BlockPlan bare = Samples.request(SQUARE, Pins.ofHeight(60)).plan();
+        Station at = bare.layout().stations().get(40);
+        Obstacle mast = new Obstacle(
+                "radio mast", Obstacle.Kind.MAST, List.of(bare.block().plane().toLonLat(at.xM(), at.yM())), 70, 2);
+        GroundRequest ground = new GroundRequest(
+                GroundRequest.LEVEL,
+                HeightChoice.USUAL,
+                List.of(mast),
+                List.of(keepOut("yard", bare, at.xM(), at.yM(), 4)),
+                OptionalDouble.empty());
+        BlockPlan plan = Samples.request(SQUARE, Pins.ofHeight(60)).over(ground).plan();
+        assertThat(plan.heights()).isEmpty();
+        assertThat(plan.layout()).isEqualTo(bare.layout());
+        assertThat(finding(plan, "clearance").sentence())
+                .contains("runs 10.0 m below the top of radio mast; 20.0 m above it");
+        assertThat(finding(plan, "zone-yard").level()).isEqualTo(Finding.Level.STOP);
+        assertThat(finding(plan, "return-height").sentence()).contains("90.0 m above take-off");
+        assertThat(keys(bare)).doesNotContain("clearance", "return-height");
+    }
+
+    /** A mast between two cells of a coarse model, beside the strip and up the slope. */
+    @Test
+    void aMastIsNotLostInACoarseModelNorBelowASlope() {
+        GroundRequest.Source coarse = (block, buffer) -> {
+            HeightGrid grid = HeightGrid.level(-600, 600, 60, 20, 20, 0);
+            for (int row = 0; row < 20; row++) {
+                for (int column = 0; column < 20; column++) {
+                    grid.heights()[row * 20 + column] = (float) (500 + 0.5 * grid.x(column));
+                }
+            }
+            return grid;
+        };
+        Pins pins = Pins.ofHeight(60).with(Quantity.DIRECTION, Measure.of(0, Unit.DEGREE));
+        PlanRequest request = Samples.request(SQUARE, pins);
+        BlockPlan bare = request.plan();
+        Strip strip = bare.layout().strips().get(3);
+        double middle = (strip.fromY() + strip.toY()) / 2;
+        for (double along = -30; along <= 30; along += 7) {
+            Obstacle mast = new Obstacle(
+                    "mast",
+                    Obstacle.Kind.MAST,
+                    List.of(bare.block().plane().toLonLat(strip.fromX() + 9, middle + along)),
+                    50,
+                    0);
+            HeightChoice followed = choice(HeightReference.FOLLOW, DesignPlane.BOTH);
+            HeightPlan heights = request.over(
+                            new GroundRequest(coarse, followed, List.of(mast), List.of(), OptionalDouble.empty()))
+                    .plan()
+                    .heights()
+                    .orElseThrow();
+            double top = 500 + 0.5 * (strip.fromX() + 9) + 50;
+            LegSection leg = heights.strip(4);
+            double there = leg.pathAtM(Math.abs(middle + along - strip.fromY()));
+            assertThat(there - top).as("%.0f m along", along).isGreaterThan(19.9);
+        }
+    }
+
+    /** A mast of 70 m between the ends of two strips flown at 60 m, 10 m to be kept: the way between rises by 20 m to 80 m. */
+    @Test
+    void aWayThatMustRiseIsTold() {
+        PlanRequest request = Samples.request(SQUARE, Pins.ofHeight(60));
+        BlockPlan bare = request.plan();
+        Link turn = bare.layout().links().stream()
+                .filter(link -> link.kind() == Link.Kind.TURN)
+                .findFirst()
+                .orElseThrow();
+        LonLat middle = bare.block().plane().toLonLat((turn.fromX() + turn.toX()) / 2, (turn.fromY() + turn.toY()) / 2);
+        Obstacle mast = new Obstacle("mast", Obstacle.Kind.MAST, List.of(middle), 70, 0);
+        BlockPlan plan = request.over(new GroundRequest(
+                        GroundRequest.LEVEL,
+                        new HeightChoice(HeightReference.FOLLOW, DesignPlane.BOTH, 10, 0),
+                        List.of(mast),
+                        List.of(),
+                        OptionalDouble.empty()))
+                .plan();
+        assertThat(finding(plan, "ways-raised").sentence())
+                .contains("rise by 20.0 m")
+                .contains("80.0 m above take-off or more");
+        assertThat(keys(plan)).doesNotContain("clearance");
+        BlockPlan wider = request.over(new GroundRequest(
+                        GroundRequest.LEVEL, HeightChoice.USUAL, List.of(mast), List.of(), OptionalDouble.empty()))
+                .plan();
+        assertThat(keys(wider)).as("20 m to be kept to the side too").contains("clearance");
+    }
+
+    /** A plan 40 m off: the model counts from the ellipsoid and was taken for heights above the geoid. */
+    @Test
+    void aWrongDatumIsFoundByTheLevelOfTheTakeOff() {
+        BlockPlan plan = plan(
+                (x, y) -> 140, HeightChoice.USUAL, Pins.ofHeight(60), List.of(), List.of(), OptionalDouble.of(100));
+        assertThat(Findings.of(plan, Findings.coverage(plan), UnitChoice.METRIC))
+                .filteredOn(f -> f.key().equals("take-off-level"))
+                .singleElement()
+                .satisfies(f -> assertThat(f.sentence()).contains("40.0 m apart"));
+    }
+
+    @Test
+    void aHoleOrAnEndInTheModelStopsThePlan() {
+        BlockPlan holed =
+                plan((x, y) -> Math.hypot(x, y) < 10 ? Double.NaN : 100, HeightChoice.USUAL, Pins.ofHeight(60));
+        assertThat(holed.heights()).isEmpty();
+        assertThat(holed.overGround().orElseThrow().unknownInside()).isGreaterThan(0);
+        assertThat(keys(holed)).contains("model-ends");
+        BlockPlan narrow = plan((x, y) -> Math.abs(x) > 240 ? Double.NaN : 100, HeightChoice.USUAL, Pins.ofHeight(60));
+        assertThat(keys(narrow)).containsAnyOf("model-buffer", "model-ends");
+    }
+
+    @Test
+    void theWholeProofHoldsEveryLayerOverTheBlock() {
+        DoubleBinaryOperator hill = (x, y) -> 200 + 30 * Math.exp(-(x * x + y * y) / 8000);
+        BlockPlan plan = plan(hill, HeightChoice.USUAL, Pins.ofGsd(2));
+        GroundProof proof = PlanProof.of(plan, 4).whole(Positioning.PPK, share -> true);
+        int middle = proof.index(proof.columns() / 2, proof.rows() / 2);
+        assertThat(proof.counts()[middle]).isGreaterThan((short) 8);
+        assertThat(proof.stripCounts()[middle]).isGreaterThan((short) 1);
+        assertThat(proof.gsdBestM()[middle]).isCloseTo(0.02f, Offset.offset(0.004f));
+        assertThat(proof.sigmaVerticalM()[middle]).isBetween(0.01f, 0.1f);
+        assertThat(proof.anglesRad()[middle]).isBetween(0.5f, 1.6f);
+        PlaneBlock block = plan.block();
+        assertThat(block.contains(proof.x(proof.columns() / 2), proof.y(proof.rows() / 2)))
+                .isTrue();
+        assertThat(proof.inside(0, 0)).isFalse();
+    }
+}

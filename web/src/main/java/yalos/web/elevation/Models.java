@@ -1,0 +1,241 @@
+package yalos.web.elevation;
+
+import java.io.BufferedOutputStream;
+import java.io.BufferedReader;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalInt;
+import org.springframework.beans.factory.annotation.Value;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import yalos.core.block.PlaneBlock;
+import yalos.core.fault.InputFault;
+import yalos.core.plan.GroundRequest;
+import yalos.core.terrain.ElevationModel;
+import yalos.core.terrain.EsriGrid;
+import yalos.core.terrain.GeoTiff;
+import yalos.core.terrain.HeightGrid;
+import yalos.core.terrain.VerticalDatum;
+import yalos.web.store.GearJson;
+import yalos.web.store.GroundFacts;
+import yalos.web.store.GroundFacts.ModelUse;
+import yalos.web.store.ModelMapper;
+import yalos.web.store.ModelMapper.ModelRow;
+
+/** Takes elevation models in, and answers for the ground of a block from them. */
+@Service
+public class Models {
+    static final String ELEVATION = "ELEVATION";
+
+    private static final int MOST_CELLS = 2_000_000;
+    private static final int KEPT = 12;
+    private static final double[] CELL_SIZES = {0.25, 0.5, 1, 2, 2.5, 5, 10, 20, 25, 50, 100, 200};
+
+    private final ModelMapper rows;
+    private final Path folder;
+    private final Map<Key, HeightGrid> grounds = Collections.synchronizedMap(new LinkedHashMap<>(16, 0.75f, true) {
+        private static final long serialVersionUID = 1L;
+
+        @Override
+        protected boolean removeEldestEntry(Map.Entry<Key, HeightGrid> eldest) {
+            return size() > KEPT;
+        }
+    });
+
+    Models(ModelMapper rows, @Value("${yalos.data}") Path data) {
+        this.rows = rows;
+        this.folder = data.resolve("models");
+    }
+
+    /** What a piece of ground was asked for. */
+    private record Key(List<ModelUse> models, int epsg, double west, double east, double south, double north) {}
+
+    /** A model of a job as a page lists it. */
+    public record Model(long id, String name, String about, int epsg) {}
+
+    public List<Model> ofJob(long job) {
+        return rows.ofJob(job).stream()
+                .filter(row -> row.kind().equals(ELEVATION))
+                .map(row -> new Model(row.id(), row.name(), row.about(), row.epsg()))
+                .toList();
+    }
+
+    /**
+     * Takes a file in: a GeoTIFF as it is, an Esri ASCII grid rewritten as one. Nothing is kept of a file that cannot be read.
+     *
+     * @param epsg named by the operator; the file's own where empty
+     * @return how the block is to use it
+     * @throws InputFault for a file that is no elevation model, or does not say where it lies
+     */
+    @Transactional
+    public ModelUse take(long job, String name, InputStream content, OptionalInt epsg, VerticalDatum datum)
+            throws IOException {
+        Files.createDirectories(folder);
+        Path upload = Files.createTempFile(folder, "upload", ".part");
+        try {
+            Files.copy(content, upload, StandardCopyOption.REPLACE_EXISTING);
+            Path tiff = asTiff(upload, epsg);
+            try (GeoTiff raster = GeoTiff.open(tiff)) {
+                if (raster.isPicture()) {
+                    throw new InputFault(
+                            "file",
+                            name,
+                            "“%s” is a picture of red, green and blue, not heights. Bring it in as a picture."
+                                    .formatted(name));
+                }
+                ElevationModel model = ElevationModel.of(raster, epsg, datum);
+                rows.insert(job, ELEVATION, shortened(name), model.epsg(), about(raster, model), GearJson.write(datum));
+                long id = rows.lastId();
+                Files.move(tiff, file(id), StandardCopyOption.REPLACE_EXISTING);
+                return new ModelUse(id, model.epsg(), datum);
+            } finally {
+                Files.deleteIfExists(tiff);
+            }
+        } finally {
+            Files.deleteIfExists(upload);
+        }
+    }
+
+    private static String about(GeoTiff raster, ElevationModel model) {
+        double[] range = model.rangeM();
+        return String.format(
+                Locale.ROOT,
+                "%,d × %,d cells of %.2g m, %.0f to %.0f m above the geoid",
+                raster.columns(),
+                raster.rows(),
+                model.cellM(),
+                range[0],
+                range[1]);
+    }
+
+    /**
+     * How a block may use a model that its job has: in the height system last stated for it.
+     *
+     * @throws InputFault for a model of another job, or none
+     */
+    public ModelUse use(long job, long id) {
+        ModelRow row = row(job, id);
+        return new ModelUse(id, row.epsg(), GearJson.read(row.datum(), VerticalDatum.class));
+    }
+
+    /** States a model's height system anew, for every use from now on. */
+    public void state(long job, long id, VerticalDatum datum) {
+        ModelRow row = row(job, id);
+        try (GeoTiff raster = GeoTiff.open(file(id))) {
+            ElevationModel model = ElevationModel.of(raster, OptionalInt.of(row.epsg()), datum);
+            rows.state(id, about(raster, model), GearJson.write(datum));
+        }
+    }
+
+    private ModelRow row(long job, long id) {
+        return rows.byId(id)
+                .filter(row -> row.jobId() == job && row.kind().equals(ELEVATION))
+                .orElseThrow(() -> new InputFault("model", id, "This job has no such model."));
+    }
+
+    private static String shortened(String name) {
+        return name.length() > 200 ? name.substring(0, 200) : name;
+    }
+
+    private static Path asTiff(Path upload, OptionalInt epsg) throws IOException {
+        byte[] start = new byte[64];
+        int read;
+        try (InputStream in = Files.newInputStream(upload)) {
+            read = in.readNBytes(start, 0, start.length);
+        }
+        if (read == 0) {
+            throw new InputFault("file", "empty", "The file is empty.");
+        }
+        if (!EsriGrid.looksLikeOne(start)) {
+            return upload;
+        }
+        Path tiff = Files.createTempFile(upload.getParent(), "grid", ".part");
+        try (BufferedReader text = Files.newBufferedReader(upload, StandardCharsets.ISO_8859_1);
+                OutputStream out = new BufferedOutputStream(Files.newOutputStream(tiff))) {
+            EsriGrid.toGeoTiff(text, epsg, out);
+            return tiff;
+        } catch (InputFault | UncheckedIOException fault) {
+            Files.deleteIfExists(tiff);
+            throw fault;
+        }
+    }
+
+    Path file(long id) {
+        return folder.resolve(id + ".tif");
+    }
+
+    /** The ground as the core asks for it; empty for level ground with nothing on or over it. */
+    public Optional<GroundRequest> ground(GroundFacts facts) {
+        boolean level = facts.models().isEmpty();
+        if (level && facts.obstacles().isEmpty() && facts.zones().isEmpty()) {
+            return Optional.empty();
+        }
+        GroundRequest.Source source =
+                level ? GroundRequest.LEVEL : (block, buffer) -> over(facts.models(), block, buffer);
+        return Optional.of(
+                new GroundRequest(source, facts.choice(), facts.obstacles(), facts.zones(), facts.takeOffLevelM()));
+    }
+
+    private HeightGrid over(List<ModelUse> models, PlaneBlock block, double bufferM) {
+        double[] bounds = block.bounds();
+        Key key = new Key(
+                models,
+                block.plane().grid().epsg(),
+                block.plane().toGrid(bounds[0] - bufferM, 0).east(),
+                block.plane().toGrid(bounds[1] + bufferM, 0).east(),
+                block.plane().toGrid(0, bounds[2] - bufferM).north(),
+                block.plane().toGrid(0, bounds[3] + bufferM).north());
+        HeightGrid known = grounds.get(key);
+        if (known == null) {
+            known = read(models, block, bufferM);
+            grounds.put(key, known);
+        }
+        return known;
+    }
+
+    private HeightGrid read(List<ModelUse> models, PlaneBlock block, double bufferM) {
+        double[] bounds = block.bounds();
+        double width = bounds[1] - bounds[0] + 2 * bufferM;
+        double height = bounds[3] - bounds[2] + 2 * bufferM;
+        HeightGrid grid = null;
+        for (ModelUse use : models) {
+            try (GeoTiff raster = GeoTiff.open(file(use.id()))) {
+                ElevationModel model = ElevationModel.of(raster, OptionalInt.of(use.epsg()), use.datum());
+                if (grid == null) {
+                    double cell = cell(Math.max(model.cellM(), Math.sqrt(width * height / MOST_CELLS)));
+                    grid = HeightGrid.level(
+                            bounds[0] - bufferM,
+                            bounds[3] + bufferM,
+                            cell,
+                            (int) Math.ceil(width / cell),
+                            (int) Math.ceil(height / cell),
+                            Double.NaN);
+                }
+                model.fill(grid, block.plane());
+            }
+        }
+        return grid;
+    }
+
+    /** A round cell size near the one given. */
+    private static double cell(double wanted) {
+        for (double size : CELL_SIZES) {
+            if (size >= wanted * 0.9) {
+                return size;
+            }
+        }
+        return wanted;
+    }
+}

@@ -1,0 +1,153 @@
+package yalos.web.ground;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+import org.springframework.ui.Model;
+import yalos.core.height.DesignPlane;
+import yalos.core.height.HeightPlan;
+import yalos.core.height.HeightReference;
+import yalos.core.plan.BlockPlan;
+import yalos.core.site.Obstacle;
+import yalos.core.site.Zone;
+import yalos.core.terrain.VerticalDatum;
+import yalos.core.units.Unit;
+import yalos.core.units.UnitChoice;
+import yalos.core.units.UnitKind;
+import yalos.web.block.Planned;
+import yalos.web.block.StageBook;
+import yalos.web.elevation.Models;
+import yalos.web.store.BlockFacts;
+import yalos.web.store.GroundFacts;
+
+/** The part of the Ground page about terrain: models, heights, obstacles, zones. */
+@Component
+class ElevationPage {
+    private final Models models;
+
+    ElevationPage(Models models) {
+        this.models = models;
+    }
+
+    /** A model of the job; {@code use} is empty for one the block leaves out. */
+    public record ModelView(long id, String name, String about, int epsg, Optional<VerticalDatum> use, String offset) {}
+
+    /** An obstacle or zone in its list. */
+    public record ThingView(int at, String name, String about) {}
+
+    /** A figure of the flown heights. */
+    public record Line(String label, String figure) {}
+
+    void fill(StageBook.Opened opened, Model model) {
+        BlockFacts facts = opened.block().facts();
+        GroundFacts ground = facts.ground();
+        UnitChoice units = opened.units();
+        model.addAttribute("models", models(opened.block().jobId(), ground, units));
+        model.addAttribute("zeros", VerticalDatum.Zero.values());
+        model.addAttribute("heightUnits", List.of(Unit.METRE, Unit.FOOT, Unit.US_SURVEY_FOOT));
+        model.addAttribute("choice", ground.choice());
+        model.addAttribute("references", HeightReference.values());
+        model.addAttribute("planes", DesignPlane.values());
+        model.addAttribute(
+                "clearance", units.text(UnitKind.HEIGHT, ground.choice().clearanceM()));
+        model.addAttribute(
+                "smoothing", units.text(UnitKind.DISTANCE, ground.choice().smoothingM()));
+        model.addAttribute(
+                "takeOffLevel",
+                ground.takeOffLevelM().isPresent()
+                        ? units.text(UnitKind.HEIGHT, ground.takeOffLevelM().getAsDouble())
+                        : "");
+        model.addAttribute("level", ground.models().isEmpty());
+        model.addAttribute("hasPicture", ground.picture().isPresent());
+        opened.planned()
+                .whole()
+                .map(Planned.Whole::plan)
+                .flatMap(plan -> plan.heights().map(heights -> flown(plan, heights, units)))
+                .ifPresent(lines -> model.addAttribute("flown", lines));
+        model.addAttribute("kinds", Obstacle.Kind.values());
+        model.addAttribute("zoneKinds", Zone.Kind.values());
+        model.addAttribute("obstacles", obstacles(ground, units));
+        model.addAttribute("zones", zones(ground, units));
+    }
+
+    private List<ModelView> models(long job, GroundFacts ground, UnitChoice units) {
+        List<ModelView> views = new ArrayList<>();
+        for (Models.Model one : models.ofJob(job)) {
+            Optional<VerticalDatum> use = ground.models().stream()
+                    .filter(used -> used.id() == one.id())
+                    .map(GroundFacts.ModelUse::datum)
+                    .findFirst();
+            String offset = use.map(datum -> units.text(UnitKind.HEIGHT, datum.offsetM()))
+                    .orElse("");
+            views.add(new ModelView(one.id(), one.name(), one.about(), one.epsg(), use, offset));
+        }
+        return views;
+    }
+
+    private static List<Line> flown(BlockPlan plan, HeightPlan heights, UnitChoice units) {
+        double[] above = heights.aboveGroundM();
+        double perMetre = plan.design().scale().gsdM() / plan.design().scale().heightM();
+        var relief = heights.relief();
+        return List.of(
+                new Line(
+                        "ground in the block",
+                        "%s to %s, above the geoid"
+                                .formatted(
+                                        units.figure(UnitKind.HEIGHT, relief.leastM()),
+                                        units.text(UnitKind.HEIGHT, relief.mostM()))),
+                new Line("take-off point", units.text(UnitKind.HEIGHT, heights.takeOffM())),
+                new Line(
+                        "height above ground",
+                        "%s to %s"
+                                .formatted(
+                                        units.figure(UnitKind.HEIGHT, above[0]),
+                                        units.text(UnitKind.HEIGHT, above[2]))),
+                new Line(
+                        "GSD straight below",
+                        "%s to %s"
+                                .formatted(
+                                        units.figure(UnitKind.GSD, above[0] * perMetre),
+                                        units.text(UnitKind.GSD, above[2] * perMetre))),
+                new Line(
+                        "least clearance",
+                        units.text(UnitKind.HEIGHT, heights.nearestLeg().clearanceM())),
+                new Line(
+                        "return height, at least",
+                        units.text(UnitKind.HEIGHT, heights.returnAboveTakeOffM()) + " above take-off"));
+    }
+
+    private static List<ThingView> obstacles(GroundFacts ground, UnitChoice units) {
+        List<ThingView> views = new ArrayList<>();
+        for (Obstacle obstacle : ground.obstacles()) {
+            views.add(new ThingView(
+                    views.size(),
+                    obstacle.name(),
+                    "%s, %s high, %s round"
+                            .formatted(
+                                    obstacle.kind().words(),
+                                    units.text(UnitKind.HEIGHT, obstacle.heightM()),
+                                    units.text(UnitKind.DISTANCE, obstacle.radiusM()))));
+        }
+        return views;
+    }
+
+    private static List<ThingView> zones(GroundFacts ground, UnitChoice units) {
+        List<ThingView> views = new ArrayList<>();
+        for (Zone zone : ground.zones()) {
+            String top =
+                    Double.isInfinite(zone.ceilingM()) ? "up" : "to " + units.text(UnitKind.HEIGHT, zone.ceilingM());
+            views.add(new ThingView(
+                    views.size(),
+                    zone.name(),
+                    String.format(
+                            Locale.ROOT,
+                            "%s, from %s %s above ground",
+                            zone.kind().words(),
+                            units.text(UnitKind.HEIGHT, zone.floorM()),
+                            top)));
+        }
+        return views;
+    }
+}
