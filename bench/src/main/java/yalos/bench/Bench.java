@@ -46,7 +46,7 @@ public final class Bench {
                 "bands cut by the geometry library, no stations",
                 bands,
                 "5 ms");
-        row("best of 360 directions for it", best, "360 whole layouts", layouts, "60 ms");
+        row("best of 360 directions for it", best, "360 whole flights", layouts, "60 ms");
         row(
                 "count grid of %,d photos, 1 km² at 0.5 m".formatted(photos),
                 count,

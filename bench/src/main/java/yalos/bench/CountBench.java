@@ -1,5 +1,6 @@
 package yalos.bench;
 
+import yalos.core.flight.Exposure;
 import yalos.core.Samples;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
@@ -13,7 +14,6 @@ import org.openjdk.jmh.annotations.State;
 import yalos.core.camera.GroundScale;
 import yalos.core.plan.BlockPlan;
 import yalos.core.proof.PhotoCount;
-import yalos.core.flight.Station;
 
 /** The count of about 1,500 photos over a square kilometre in cells of half a metre. */
 @State(Scope.Benchmark)
@@ -31,7 +31,7 @@ public class CountBench {
 
     @Benchmark
     public PhotoCount count() {
-        return PhotoCount.of(plan.block(), Samples.camera(), plan.layout().stations(), CELL_M);
+        return PhotoCount.of(plan.block(), plan.flight().exposures(), CELL_M);
     }
 
     /** Baseline: every cell against every photo. Only each hundredth row, to end today; the driver multiplies. */
@@ -40,14 +40,14 @@ public class CountBench {
         GroundScale scale = plan.design().scale();
         double halfAcross = scale.footprintAcrossM() / 2;
         double halfAlong = scale.footprintAlongM() / 2;
-        List<Station> stations = plan.layout().stations();
+        List<Exposure> photos = plan.flight().exposures();
         double sin = Math.sin(stations.get(0).yawRad());
         double cos = Math.cos(stations.get(0).yawRad());
         double[] bounds = plan.block().bounds();
         long sum = 0;
         for (double y = bounds[2] + CELL_M / 2; y < bounds[3]; y += 100 * CELL_M) {
             for (double x = bounds[0] + CELL_M / 2; x < bounds[1]; x += CELL_M) {
-                for (Station station : stations) {
+                for (Exposure photo : photos) {
                     double dx = x - station.xM();
                     double dy = y - station.yM();
                     if (Math.abs(dx * sin + dy * cos) <= halfAlong && Math.abs(dx * cos - dy * sin) <= halfAcross) {

@@ -1,5 +1,6 @@
 package yalos.bench;
 
+import yalos.core.flight.Exposure;
 import yalos.core.Samples;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -7,10 +8,8 @@ import java.nio.file.Path;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.StringJoiner;
-import yalos.core.camera.Lens;
 import yalos.core.camera.View;
 import yalos.core.plan.BlockPlan;
-import yalos.core.flight.Station;
 
 /** How long reference software takes to burn the same footprints; the best of three runs, its start included. */
 final class GdalBaseline {
@@ -61,10 +60,9 @@ final class GdalBaseline {
     }
 
     private static String geoJson(BlockPlan plan) {
-        Lens lens = Lens.of(Samples.camera());
         StringJoiner features = new StringJoiner(",", "{\"type\":\"FeatureCollection\",\"features\":[", "]}");
-        for (Station station : plan.layout().stations()) {
-            double[] c = new View(lens, station.pose()).footprint(0).orElseThrow();
+        for (Exposure photo : plan.flight().exposures()) {
+            double[] c = new View(photo.lens(), photo.pose()).footprint(0);
             features.add(String.format(
                     Locale.ROOT,
                     "{\"type\":\"Feature\",\"properties\":{},\"geometry\":{\"type\":\"Polygon\",\"coordinates\":[[[%f,%f],[%f,%f],[%f,%f],[%f,%f],[%f,%f]]]}}",

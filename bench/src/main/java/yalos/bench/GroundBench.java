@@ -1,5 +1,6 @@
 package yalos.bench;
 
+import yalos.core.flight.Exposure;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
@@ -31,7 +32,7 @@ public class GroundBench {
 
     private HeightGrid ground;
     private Lens lens;
-    private List<GroundProof.Photo> photos;
+    private List<Exposure> photos;
 
     /** Rolling ground, and a cliff 40 m high along a line. */
     static HeightGrid ground(int side) {
@@ -49,13 +50,14 @@ public class GroundBench {
     }
 
     /** A regular block over a square: footprint 133 by 100 m, 80 % forward and 70 % side overlap. */
-    static List<GroundProof.Photo> photos(int side) {
-        List<GroundProof.Photo> photos = new ArrayList<>();
+    static List<Exposure> photos(int side) {
+        List<Exposure> photos = new ArrayList<>();
+        Lens lens = lens();
         int strip = 0;
         for (double y = 0; y <= side; y += 40) {
             strip++;
             for (double x = 0; x <= side; x += 20) {
-                photos.add(new GroundProof.Photo(Pose.vertical(x, y, 430, Math.PI / 2), strip));
+                photos.add(Exposure.of(photos.size() + 1, strip, Pose.vertical(x, y, 430, Math.PI / 2), lens));
             }
         }
         return photos;
@@ -73,7 +75,7 @@ public class GroundBench {
     }
 
     private GroundProof proved(Set<GroundProof.Layer> layers) {
-        return GroundProof.of(ground, new boolean[0], lens, photos, Noise.ofImage(0.5), layers, share -> true);
+        return GroundProof.of(ground, new boolean[0], photos, Noise.ofImage(0.5), layers, share -> true);
     }
 
     /** Photos with occlusion, as the target says. */

@@ -1,6 +1,15 @@
 package yalos.bench;
 
+import yalos.core.flight.Flight;
+import yalos.core.flight.Pace;
+import yalos.core.flight.Timeline;
+import yalos.core.geodesy.PlanePoint;
+import yalos.core.pattern.Pass;
+import yalos.core.pattern.Passes;
+import yalos.core.pattern.Task;
 import yalos.core.Samples;
+import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.TimeUnit;
 import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Geometry;
@@ -19,8 +28,7 @@ import yalos.core.pins.Pins;
 import yalos.core.plan.PlanRequest;
 import yalos.core.pins.Quantity;
 import yalos.core.pattern.BestDirection;
-import yalos.core.pattern.StripLayout;
-import yalos.core.pattern.StripPattern;
+import yalos.core.pattern.Grid;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
 
@@ -32,7 +40,9 @@ public class PlanBench {
     private PlanRequest fixed;
     private PlanRequest sets;
     private PlaneBlock block;
-    private StripPattern pattern;
+    private Task task;
+    private Pace pace;
+    private Optional<PlanePoint> launch;
     private Geometry polygon;
 
     @Setup
@@ -41,7 +51,9 @@ public class PlanBench {
         sets = fixed.with(fixed.pins().pinned(Quantity.BATTERY_SETS, Measure.of(2, Unit.COUNT)));
         BlockPlan plan = fixed.plan();
         block = plan.block();
-        pattern = plan.pattern();
+        task = plan.mainPass().task();
+        pace = plan.timeline().pace();
+        launch = plan.flight().launch();
         double[] ring = block.rings()[0];
         Coordinate[] corners = new Coordinate[ring.length / 2 + 1];
         for (int i = 0; i < ring.length; i += 2) {
@@ -64,9 +76,9 @@ public class PlanBench {
         var box = turned.getEnvelopeInternal();
         GeometryFactory factory = new GeometryFactory();
         double length = 0;
-        for (double x = box.getMinX(); x < box.getMaxX(); x += pattern.spacingM()) {
+        for (double x = box.getMinX(); x < box.getMaxX(); x += task.spacingM()) {
             Geometry band = factory.toGeometry(new org.locationtech.jts.geom.Envelope(
-                    x, x + pattern.spacingM(), box.getMinY() - 1, box.getMaxY() + 1));
+                    x, x + task.spacingM(), box.getMinY() - 1, box.getMaxY() + 1));
             length += turned.intersection(band).getEnvelopeInternal().getHeight();
         }
         return length;
@@ -74,7 +86,7 @@ public class PlanBench {
 
     @Benchmark
     public BestDirection.Choice best() {
-        return BestDirection.of(block, pattern);
+        return BestDirection.of(block, task, pace, launch);
     }
 
     /** The finest GSD that two battery sets buy, direction free. */
@@ -93,13 +105,14 @@ public class PlanBench {
         return cm;
     }
 
-    /** Baseline of the search: 360 whole layouts, stations and all. */
+    /** Baseline of the search: 360 whole flights, photos and all. */
     @Benchmark
     public double bestByWholeLayouts() {
         double best = Double.MAX_VALUE;
         for (int i = 0; i < 360; i++) {
-            best = Math.min(
-                    best, StripLayout.of(block, pattern, i * Math.PI / 360).flightTimeS());
+            Pass pass = new Pass(Grid.towards(i * Math.PI / 360), task);
+            Flight flight = Passes.flown(block, List.of(pass), pace, launch).flight();
+            best = Math.min(best, Timeline.of(flight, pace).totalS());
         }
         return best;
     }

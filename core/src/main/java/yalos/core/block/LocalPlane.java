@@ -3,6 +3,7 @@ package yalos.core.block;
 import yalos.core.geodesy.EastNorth;
 import yalos.core.geodesy.Grid;
 import yalos.core.geodesy.LonLat;
+import yalos.core.geodesy.PlanePoint;
 
 /**
  * The job's grid moved to the block and scaled so that lengths are true metres on the ellipsoid. Directions are those of
@@ -40,12 +41,19 @@ public final class LocalPlane {
         return convergenceRad;
     }
 
-    /** Local x (grid east) and y (grid north) of a position, in metres. */
-    public double[] toPlane(LonLat at) {
+    /** The place of a position. */
+    public PlanePoint toPlane(LonLat at) {
         EastNorth position = grid.toGrid(at);
-        return new double[] {
-            (position.east() - origin.east()) * metresPerUnit, (position.north() - origin.north()) * metresPerUnit
-        };
+        return new PlanePoint(
+                (position.east() - origin.east()) * metresPerUnit, (position.north() - origin.north()) * metresPerUnit);
+    }
+
+    public EastNorth toGrid(PlanePoint at) {
+        return toGrid(at.xM(), at.yM());
+    }
+
+    public LonLat toLonLat(PlanePoint at) {
+        return toLonLat(at.xM(), at.yM());
     }
 
     public EastNorth toGrid(double x, double y) {

@@ -11,6 +11,7 @@ import org.locationtech.jts.geom.Polygon;
 import org.locationtech.jts.operation.buffer.BufferOp;
 import org.locationtech.jts.operation.buffer.BufferParameters;
 import yalos.core.geodesy.Grid;
+import yalos.core.geodesy.PlanePoint;
 
 /**
  * A block laid into its {@link LocalPlane}: rings as plain arrays of metres, for the fast loops of planning and proof.
@@ -95,6 +96,11 @@ public final class PlaneBlock {
     }
 
     /** Whether a point lies inside; on the boundary either answer may come. */
+    public boolean contains(PlanePoint at) {
+        return contains(at.xM(), at.yM());
+    }
+
+    /** Whether a point lies inside; on the boundary either answer may come. */
     public boolean contains(double x, double y) {
         boolean inside = false;
         for (double[] ring : rings) {
@@ -145,9 +151,9 @@ public final class PlaneBlock {
         return count;
     }
 
-    private static LinearRing ring(List<double[]> corners) {
+    private static LinearRing ring(List<PlanePoint> corners) {
         List<Coordinate> coordinates = new ArrayList<>(corners.size() + 1);
-        corners.forEach(corner -> coordinates.add(new Coordinate(corner[0], corner[1])));
+        corners.forEach(corner -> coordinates.add(new Coordinate(corner.xM(), corner.yM())));
         coordinates.add(new Coordinate(coordinates.get(0)));
         return GEOMETRY.createLinearRing(coordinates.toArray(Coordinate[]::new));
     }

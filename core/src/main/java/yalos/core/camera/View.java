@@ -1,5 +1,7 @@
 package yalos.core.camera;
 
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
 
 /**
@@ -9,6 +11,11 @@ import java.util.Optional;
  * right side east. Exact to rounding for the ideal lens; 1e-9 of the focal length through the distortion.
  */
 public final class View {
+    /** How many heights away a footprint is cut where it would reach to the horizon. */
+    private static final int FARTHEST = 1000;
+
+    private static final double LOWEST_RAY = -1.0 / FARTHEST;
+
     private final Lens lens;
     private final Pose pose;
     /** Optical axis, image right and image down, each as east, north, up. */
@@ -70,21 +77,51 @@ public final class View {
     }
 
     /**
-     * The corners of the photo on level ground, in the order top-left, top-right, bottom-right, bottom-left of the
-     * image, as east and north in turn; empty when a corner looks at or above the horizon.
+     * The corners of the photo on level ground, going round the image from its top-left, as east and north in turn. Where the photo
+     * sees the horizon it is cut just below it, at {@value #FARTHEST} times the height, so there may be three to five; none for a photo
+     * that sees no ground at all. Of the lens without distortion where there is any horizon.
      */
-    public Optional<double[]> footprint(double groundM) {
-        double[] corners = new double[8];
+    public double[] footprint(double groundM) {
         double[][] pixels = {{0, 0}, {lens.width(), 0}, {lens.width(), lens.height()}, {0, lens.height()}};
+        double[][] rays = new double[4][];
+        boolean horizon = false;
         for (int i = 0; i < 4; i++) {
-            Optional<GroundHit> hit = ground(pixels[i][0], pixels[i][1], groundM);
-            if (hit.isEmpty()) {
-                return Optional.empty();
-            }
-            corners[2 * i] = hit.get().eastM();
-            corners[2 * i + 1] = hit.get().northM();
+            double[] ideal = lens.direction(pixels[i][0], pixels[i][1]);
+            rays[i] = combine(axis, 1, combine(right, ideal[0], down, ideal[1]), 1);
+            horizon |= rays[i][2] >= LOWEST_RAY;
         }
-        return Optional.of(corners);
+        return landed(horizon ? belowHorizon(rays) : rays, groundM);
+    }
+
+    /** The frame's corner rays cut where they would rise above the lowest ray, after Sutherland and Hodgman. */
+    private static double[][] belowHorizon(double[][] rays) {
+        List<double[]> kept = new ArrayList<>();
+        for (int i = 0, j = rays.length - 1; i < rays.length; j = i++) {
+            double before = rays[j][2] - LOWEST_RAY;
+            double here = rays[i][2] - LOWEST_RAY;
+            if (before < 0 != here < 0) {
+                double share = before / (before - here);
+                kept.add(combine(rays[j], 1 - share, rays[i], share));
+            }
+            if (here < 0) {
+                kept.add(rays[i]);
+            }
+        }
+        return kept.toArray(double[][]::new);
+    }
+
+    private double[] landed(double[][] rays, double groundM) {
+        double drop = groundM - pose.upM();
+        if (!(drop < 0)) {
+            return new double[0];
+        }
+        double[] corners = new double[2 * rays.length];
+        for (int i = 0; i < rays.length; i++) {
+            double stretch = drop / rays[i][2];
+            corners[2 * i] = pose.eastM() + stretch * rays[i][0];
+            corners[2 * i + 1] = pose.northM() + stretch * rays[i][1];
+        }
+        return corners;
     }
 
     private static double dot(double[] a, double[] b) {

@@ -18,7 +18,7 @@ public final class PlanGpx {
     public static void write(PlanSheetData data, OutputStream out) throws IOException {
         Route.Builder route = Route.builder().name(data.title() + ", strips");
         for (PlanSheetData.StripLine line : data.strips()) {
-            String strip = "strip " + line.strip().number();
+            String strip = "strip " + line.line().number();
             route.addPoint(WayPoint.builder()
                     .name(strip + " start")
                     .build(line.from().latDeg(), line.from().lonDeg()));
@@ -31,15 +31,15 @@ public final class PlanGpx {
                 .addRoute(route.build());
         for (PlanSheetData.StationPoint point : data.stations()) {
             WayPoint.Builder place = WayPoint.builder()
-                    .name(String.valueOf(point.station().index()))
+                    .name(String.valueOf(point.exposure().id()))
                     .desc(String.format(
                             Locale.ROOT,
                             "strip %d, %.1f m above take-off, yaw %.1f° true, pitch %.0f°",
-                            point.station().strip(),
-                            data.heights(point.station().index() - 1).aboveTakeOffM(),
+                            point.exposure().line(),
+                            data.heights(point.exposure()).aboveTakeOffM(),
                             point.yawTrueDeg(),
                             point.pitchDeg()));
-            data.heights(point.station().index() - 1).aboveGeoidM().ifPresent(place::ele);
+            data.heights(point.exposure()).aboveGeoidM().ifPresent(place::ele);
             gpx.addWayPoint(place.build(point.at().latDeg(), point.at().lonDeg()));
         }
         GPX.Writer.DEFAULT.write(gpx.build(), out);

@@ -7,6 +7,7 @@ import javax.xml.stream.XMLOutputFactory;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamWriter;
 import yalos.core.block.Outline;
+import yalos.core.flight.Exposure;
 import yalos.core.geodesy.LonLat;
 
 /**
@@ -95,12 +96,12 @@ public final class PlanKml {
         folder("Strips");
         for (PlanSheetData.StripLine line : data.strips()) {
             xml.writeStartElement("Placemark");
-            text("name", "Strip " + line.strip().number());
+            text("name", "Strip " + line.line().number());
             text("styleUrl", "#strip");
             xml.writeStartElement("LineString");
             text("altitudeMode", altitudeMode());
             StringBuilder places = new StringBuilder();
-            for (int at : data.line(line.strip())) {
+            for (Exposure at : data.along(line.line())) {
                 places.append(tuple(data.position(at), height(at))).append(' ');
             }
             text("coordinates", places.toString().strip());
@@ -114,13 +115,13 @@ public final class PlanKml {
         folder("Stations");
         for (PlanSheetData.StationPoint point : data.stations()) {
             xml.writeStartElement("Placemark");
-            text("name", String.valueOf(point.station().index()));
+            text("name", String.valueOf(point.exposure().id()));
             xml.writeStartElement("ExtendedData");
-            value("strip", String.valueOf(point.station().strip()));
+            value("strip", String.valueOf(point.exposure().line()));
             value("yawDeg", String.format(Locale.ROOT, "%.2f", point.yawDeg()));
             value("yawTrueDeg", String.format(Locale.ROOT, "%.2f", point.yawTrueDeg()));
             value("pitchDeg", String.format(Locale.ROOT, "%.2f", point.pitchDeg()));
-            int at = point.station().index() - 1;
+            Exposure at = point.exposure();
             value(
                     "heightAboveTakeOffM",
                     String.format(Locale.ROOT, "%.2f", data.heights(at).aboveTakeOffM()));
@@ -138,7 +139,7 @@ public final class PlanKml {
         return data.plan().heights().isPresent() ? "absolute" : "relativeToGround";
     }
 
-    private double height(int at) {
+    private double height(Exposure at) {
         PlanSheetData.StationHeights heights = data.heights(at);
         return heights.aboveGeoidM().orElse(heights.aboveGroundM());
     }

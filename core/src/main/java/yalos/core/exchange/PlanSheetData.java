@@ -2,11 +2,9 @@ package yalos.core.exchange;
 
 import java.util.List;
 import java.util.OptionalDouble;
-import java.util.function.BiFunction;
-import java.util.stream.IntStream;
 import yalos.core.block.LocalPlane;
-import yalos.core.flight.Station;
-import yalos.core.flight.Strip;
+import yalos.core.flight.Exposure;
+import yalos.core.flight.Line;
 import yalos.core.geodesy.LonLat;
 import yalos.core.plan.BlockPlan;
 import yalos.core.terrain.Geoid;
@@ -19,48 +17,45 @@ import yalos.core.terrain.Geoid;
  */
 public record PlanSheetData(String title, BlockPlan plan) {
 
-    /** A strip with both ends on the ellipsoid. */
-    public record StripLine(Strip strip, LonLat from, LonLat to) {}
+    /** A line with both ends on the ellipsoid. */
+    public record StripLine(Line line, LonLat from, LonLat to) {}
 
-    /** A station on the ellipsoid; yaw clockwise from grid north and from true north, 0..360. */
-    public record StationPoint(Station station, LonLat at, double yawDeg, double yawTrueDeg, double pitchDeg) {}
+    /** A photo on the ellipsoid; yaw of the image's top clockwise from grid north and from true north, 0..360. */
+    public record StationPoint(Exposure exposure, LonLat at, double yawDeg, double yawTrueDeg, double pitchDeg) {}
 
     /**
-     * How high a station is, in every height system the plan knows. Over level ground only take-off and ground are known, and
+     * How high a photo is taken, in every height system the plan knows. Over level ground only take-off and ground are known, and
      * are the same.
      */
     public record StationHeights(
             double aboveTakeOffM, double aboveGroundM, OptionalDouble aboveGeoidM, OptionalDouble aboveEllipsoidM) {}
 
-    /** Heights of a station, by its place in the plan's list. */
-    public StationHeights heights(int at) {
-        Station station = plan.layout().stations().get(at);
+    /** Heights of a photo. */
+    public StationHeights heights(Exposure exposure) {
+        double aboveTakeOff = plan.flight().aboveTakeOffM(exposure);
         return plan.heights()
                 .map(heights -> {
-                    double geoid = heights.stationM(at);
-                    double undulation = Geoid.egm96().undulationM(plane().toLonLat(station.xM(), station.yM()));
+                    double geoid = exposure.upM();
+                    double undulation = Geoid.egm96().undulationM(position(exposure));
                     return new StationHeights(
-                            heights.stationAboveTakeOffM(at),
-                            heights.stationAboveGroundM(at),
+                            aboveTakeOff,
+                            heights.aboveGroundM(exposure),
                             OptionalDouble.of(geoid),
                             OptionalDouble.of(geoid + undulation));
                 })
-                .orElseGet(() -> new StationHeights(
-                        station.heightM(), station.heightM(), OptionalDouble.empty(), OptionalDouble.empty()));
+                .orElseGet(() ->
+                        new StationHeights(aboveTakeOff, aboveTakeOff, OptionalDouble.empty(), OptionalDouble.empty()));
     }
 
-    /** The stations of a strip, as places in the plan's list; over level ground its two ends are enough. */
-    public int[] line(Strip strip) {
-        int last = strip.firstStation() + strip.stations() - 1;
-        return plan.heights().isPresent()
-                ? IntStream.rangeClosed(strip.firstStation(), last).toArray()
-                : new int[] {strip.firstStation(), last};
+    /** The photos that tell where a line runs; over level ground its two ends are enough. */
+    public List<Exposure> along(Line line) {
+        List<Exposure> all = plan.flight().exposuresOf(line);
+        return plan.heights().isPresent() ? all : List.of(all.get(0), all.get(all.size() - 1));
     }
 
-    /** Where a station is on the ellipsoid, by its place in the plan's list. */
-    public LonLat position(int at) {
-        Station station = plan.layout().stations().get(at);
-        return plane().toLonLat(station.xM(), station.yM());
+    /** Where a photo is taken, on the ellipsoid. */
+    public LonLat position(Exposure exposure) {
+        return plane().toLonLat(exposure.point());
     }
 
     private LocalPlane plane() {
@@ -68,24 +63,22 @@ public record PlanSheetData(String title, BlockPlan plan) {
     }
 
     public List<StripLine> strips() {
-        BiFunction<Double, Double, LonLat> at = plane()::toLonLat;
-        return plan.layout().strips().stream()
-                .map(strip -> new StripLine(
-                        strip, at.apply(strip.fromX(), strip.fromY()), at.apply(strip.toX(), strip.toY())))
+        return plan.flight().lines().stream()
+                .map(line -> new StripLine(line, plane().toLonLat(line.from()), plane().toLonLat(line.to())))
                 .toList();
     }
 
     public List<StationPoint> stations() {
         double convergenceDeg = Math.toDegrees(plane().convergenceRad());
-        return plan.layout().stations().stream()
-                .map(station -> {
-                    double yaw = turn(Math.toDegrees(plan.request().camera().imageYawRad(station.yawRad())));
+        return plan.flight().exposures().stream()
+                .map(exposure -> {
+                    double yaw = turn(Math.toDegrees(exposure.pose().yawRad()));
                     return new StationPoint(
-                            station,
-                            plane().toLonLat(station.xM(), station.yM()),
+                            exposure,
+                            position(exposure),
                             yaw,
                             turn(yaw + convergenceDeg),
-                            Math.toDegrees(station.pitchRad()));
+                            Math.toDegrees(exposure.pose().pitchRad()));
                 })
                 .toList();
     }

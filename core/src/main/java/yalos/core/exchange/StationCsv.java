@@ -33,15 +33,12 @@ public final class StationCsv {
         int epsg = data.plan().block().plane().grid().epsg();
         try (CSVPrinter printer = new CSVPrinter(out, format)) {
             for (PlanSheetData.StationPoint point : data.stations()) {
-                EastNorth grid = data.plan()
-                        .block()
-                        .plane()
-                        .toGrid(point.station().xM(), point.station().yM());
-                PlanSheetData.StationHeights heights =
-                        data.heights(point.station().index() - 1);
+                EastNorth grid =
+                        data.plan().block().plane().toGrid(point.exposure().point());
+                PlanSheetData.StationHeights heights = data.heights(point.exposure());
                 printer.printRecord(
-                        point.station().index(),
-                        point.station().strip(),
+                        point.exposure().id(),
+                        point.exposure().line(),
                         decimals(point.at().lonDeg(), 9),
                         decimals(point.at().latDeg(), 9),
                         decimals(grid.east(), 3),

@@ -64,12 +64,8 @@ final class BriefFindings {
     /** On a short flight at high accuracy, half the speed is cheap. */
     private static void speedForAccuracy(Brief brief, BlockPlan plan, Collected found) {
         double speed = plan.design().speedMps();
-        double minutes = plan.layout().flightTimeS() / 60;
-        double more = plan.layout().strips().stream()
-                        .mapToDouble(strip -> strip.lengthM())
-                        .sum()
-                / speed
-                / 60;
+        double minutes = plan.flightTimeS() / 60;
+        double more = plan.flight().linesLengthM() / speed / 60;
         double left = plan.request().aircraft().battery().usableMinutes() - minutes;
         boolean fine = brief.verticalM().orElse(1) <= SURVEY_GRADE_M;
         if (fine && more <= left && speed > 4 && !plan.request().pins().has(Quantity.SPEED)) {
@@ -87,7 +83,7 @@ final class BriefFindings {
         if (brief.purpose().isEmpty()) {
             return;
         }
-        double total = brief.day().totalMinutes(plan.layout().flightTimeS() / 60, plan.batterySets());
+        double total = brief.day().totalMinutes(plan.flightTimeS() / 60, plan.batterySets());
         if (total > brief.day().dayMinutes()) {
             found.add(
                     MIND,

@@ -5,6 +5,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import yalos.core.geodesy.PlanePoint;
 import yalos.core.pins.Quantity;
 import yalos.core.units.Measure;
 import yalos.core.units.UnitChoice;
@@ -28,9 +29,9 @@ final class Collected {
     }
 
     /**
-     * @param place in the block's plane
+     * @param place where it can be seen
      */
-    void addAt(Finding.Level level, String key, String sentence, double[] place, List<Remedy> remedies) {
+    void addAt(Finding.Level level, String key, String sentence, PlanePoint place, List<Remedy> remedies) {
         found.add(new Finding(level, key, sentence, Optional.of(place), remedies));
     }
 

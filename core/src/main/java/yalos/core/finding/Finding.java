@@ -2,6 +2,7 @@ package yalos.core.finding;
 
 import java.util.List;
 import java.util.Optional;
+import yalos.core.geodesy.PlanePoint;
 
 /**
  * Something a practitioner should know about a plan. Never without a figure.
@@ -9,10 +10,10 @@ import java.util.Optional;
  * @param level how much it matters
  * @param key names the rule, stable
  * @param sentence one plain sentence with the figures, in the operator's units
- * @param place x, y in the block's plane where it can be seen
+ * @param place where it can be seen
  * @param remedies what can be done about it with one press
  */
-public record Finding(Level level, String key, String sentence, Optional<double[]> place, List<Remedy> remedies) {
+public record Finding(Level level, String key, String sentence, Optional<PlanePoint> place, List<Remedy> remedies) {
 
     /** How much a finding matters, the worst first. */
     public enum Level {

@@ -10,9 +10,11 @@ import java.util.OptionalDouble;
 import yalos.core.brief.Brief;
 import yalos.core.brief.Purpose;
 import yalos.core.geodesy.Geodesics;
+import yalos.core.geodesy.PlanePoint;
 import yalos.core.pins.Quantity;
 import yalos.core.plan.BlockPlan;
 import yalos.core.plan.PinSolver;
+import yalos.core.plan.PlanProof;
 import yalos.core.plan.SpeedLimit;
 import yalos.core.proof.CountGrid;
 import yalos.core.proof.Coverage;
@@ -83,8 +85,7 @@ public final class Findings {
     public static Coverage coverage(BlockPlan plan, double cellM) {
         CountGrid count = plan.heights().isPresent()
                 ? PlanProof.of(plan, cellM).counted()
-                : PhotoCount.of(
-                        plan.block(), plan.request().camera(), plan.layout().stations(), cellM);
+                : PhotoCount.of(plan.block(), plan.flight().exposures(), cellM);
         return Coverage.of(count, plan.leastPhotos());
     }
 
@@ -110,7 +111,7 @@ public final class Findings {
                         .formatted(
                                 String.join(", ", names),
                                 plan.photos(),
-                                found.text(FLIGHT_TIME, plan.layout().flightTimeS()),
+                                found.text(FLIGHT_TIME, plan.flightTimeS()),
                                 plan.batterySets()),
                 remedies.toArray(Remedy[]::new));
     }
@@ -165,7 +166,7 @@ public final class Findings {
                 "%s of the block, %s, is seen on fewer than %d photos, some of it on only %d; %s in all."
                         .formatted(
                                 Collected.percent(share), where, coverage.asked(), worst.leastPhotos(), area(coverage)),
-                new double[] {worst.x(), worst.y()},
+                new PlanePoint(worst.x(), worst.y()),
                 remedies);
     }
 
@@ -179,13 +180,7 @@ public final class Findings {
         int present = (int) Math.ceil(plan.design().marginM() / plan.design().spacingM() - 1e-9);
         for (int strips = present + 1; strips <= present + 3; strips++) {
             Measure margin = Measure.of(strips, Unit.COUNT);
-            BlockPlan wider = BlockPlan.over(
-                    plan.block(),
-                    plan.request()
-                            .with(plan.request()
-                                    .pins()
-                                    .with(MARGIN_STRIPS, margin)
-                                    .with(DIRECTION, Measure.ofSi(plan.layout().directionRad(), Unit.DEGREE))));
+            BlockPlan wider = plan.withMargin(margin);
             if (coverage(wider).shareAtLeast(asked) > 1 - WORTH_SAYING) {
                 String label = "Margin of " + strips + (strips == 1 ? " strip" : " strips");
                 return List.of(new Remedy(label, MARGIN_STRIPS, margin));
@@ -276,8 +271,8 @@ public final class Findings {
                     .mapToDouble(corner -> Geodesics.distanceM(launch, corner))
                     .min()
                     .orElse(0);
-            double[] at = plan.block().plane().toPlane(launch);
-            if (nearest > FAR_FROM_LAUNCH_M && !plan.block().contains(at[0], at[1])) {
+            PlanePoint at = plan.block().plane().toPlane(launch);
+            if (nearest > FAR_FROM_LAUNCH_M && !plan.block().contains(at)) {
                 found.add(
                         MIND,
                         "launch-far",

@@ -10,7 +10,8 @@ import java.util.List;
 import java.util.Map;
 import yalos.core.brief.Brief;
 import yalos.core.brief.Site;
-import yalos.core.flight.Station;
+import yalos.core.flight.Exposure;
+import yalos.core.geodesy.PlanePoint;
 import yalos.core.height.HeightPlan;
 import yalos.core.height.HeightReference;
 import yalos.core.height.LegSection;
@@ -80,7 +81,7 @@ final class GroundFindings {
                     "model-ends",
                     "The elevation model leaves %s of the block unknown. Heights are not guessed there: bring in a model that covers the block and %s round it."
                             .formatted(Collected.percent(over.unknownInside()), buffer(over)),
-                    over.unknownPlace().orElse(new double[2]),
+                    over.unknownPlace().orElse(new PlanePoint(0, 0)),
                     List.of());
         } else if (over.heights().isEmpty()) {
             found.add(
@@ -120,15 +121,14 @@ final class GroundFindings {
     }
 
     private void clearance(HeightPlan heights) {
-        LegSection leg = heights.nearestLeg();
+        LegSection leg = heights.nearestSection();
         double wanted = ground.choice().clearanceM();
         if (leg.clearanceM() >= wanted - 0.01) {
             return;
         }
         int step = leg.nearestStep();
-        double x = leg.x(step);
-        double y = leg.y(step);
-        String what = heights.site().obstaclesNear(x, y, heights.reachM(leg.stepM())).stream()
+        PlanePoint place = leg.pointAt(step);
+        String what = heights.site().obstaclesNear(place.xM(), place.yM(), heights.reachM(leg.stepM())).stream()
                 .max(Comparator.comparingDouble(Obstacle::heightM))
                 .map(Obstacle::name)
                 .orElse("the ground");
@@ -139,12 +139,12 @@ final class GroundFindings {
                 STOP,
                 "clearance",
                 "%s %s; %s above it are to be kept.".formatted(name(leg), how, found.height(wanted)),
-                new double[] {x, y},
+                place,
                 followOrRaise(heights, wanted - leg.clearanceM()));
     }
 
     private static String name(LegSection leg) {
-        return leg.isStrip() ? "Strip " + leg.strip() : "The way between strips";
+        return leg.isLine() ? "Strip " + leg.line() : "The way between strips";
     }
 
     /** Files hold strips and stations; what the ways between them must rise to is for the operator to set. */
@@ -158,7 +158,7 @@ final class GroundFindings {
                                 .formatted(
                                         found.height(ways.mostM()),
                                         found.height(Math.ceil(ways.highestM() - heights.takeOffM()))),
-                        new double[] {ways.x(), ways.y()},
+                        ways.place(),
                         List.of());
             }
         });
@@ -264,12 +264,12 @@ final class GroundFindings {
         boolean[] inside =
                 plan.block().inside(grid.west(), grid.north(), grid.cellX(), grid.cellY(), grid.columns(), grid.rows());
         int still = 0;
-        double[] place = null;
+        PlanePoint place = null;
         for (int row = 1; row + 1 < grid.rows(); row++) {
             for (int column = 1; column + 1 < grid.columns(); column++) {
                 if (inside[row * grid.columns() + column] && levelRound(grid, column, row)) {
                     still++;
-                    place = place == null ? new double[] {grid.x(column), grid.y(row)} : place;
+                    place = place == null ? new PlanePoint(grid.x(column), grid.y(row)) : place;
                 }
             }
         }
@@ -301,10 +301,10 @@ final class GroundFindings {
     /** Where the path first meets a zone, and how many photos are taken in it. */
     private static final class Crossing {
         private final LegSection leg;
-        private final double[] place;
+        private final PlanePoint place;
         private int photos;
 
-        Crossing(LegSection leg, double[] place) {
+        Crossing(LegSection leg, PlanePoint place) {
             this.leg = leg;
             this.place = place;
         }
@@ -316,22 +316,21 @@ final class GroundFindings {
             return;
         }
         Map<Zone, Crossing> crossed = new LinkedHashMap<>();
-        for (LegSection leg : heights.legs()) {
+        for (LegSection leg : heights.sections()) {
             for (int step = 0; step < leg.pathM().length; step++) {
                 double above = leg.pathM()[step] - leg.groundM()[step];
-                double[] place = {leg.x(step), leg.y(step)};
+                PlanePoint place = leg.pointAt(step);
                 heights.site()
-                        .zonesAt(place[0], place[1], Double.isNaN(above) ? heights.heightM() : above)
+                        .zonesAt(place.xM(), place.yM(), Double.isNaN(above) ? heights.heightM() : above)
                         .forEach(zone -> crossed.computeIfAbsent(zone, first -> new Crossing(leg, place)));
             }
         }
-        for (int i = 0; i < plan.photos(); i++) {
-            Station station = plan.layout().stations().get(i);
-            double[] place = {station.xM(), station.yM()};
+        for (Exposure exposure : heights.flight().exposures()) {
+            PlanePoint place = exposure.point();
             heights.site()
-                    .zonesAt(place[0], place[1], heights.stationAboveGroundM(i))
+                    .zonesAt(place.xM(), place.yM(), heights.aboveGroundM(exposure))
                     .forEach(zone -> crossed.computeIfAbsent(
-                                    zone, first -> new Crossing(heights.strip(station.strip()), place))
+                                    zone, first -> new Crossing(heights.section(exposure.line()), place))
                             .photos++);
         }
         crossed.forEach(this::zone);

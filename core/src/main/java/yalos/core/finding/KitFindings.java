@@ -157,8 +157,7 @@ final class KitFindings {
                     MIND,
                     "batteries",
                     "The flight of %s takes %d battery sets; %d are carried."
-                            .formatted(
-                                    found.text(FLIGHT_TIME, plan.layout().flightTimeS()), plan.batterySets(), carried),
+                            .formatted(found.text(FLIGHT_TIME, plan.flightTimeS()), plan.batterySets(), carried),
                     new Remedy("Hold " + carried + " sets", BATTERY_SETS, Measure.of(carried, Unit.COUNT)));
         }
     }

@@ -90,7 +90,7 @@ public final class WeakSpotRemedies {
         try {
             Pins pins = plan.solution().pins().with(quantity, value);
             BlockPlan tried = plan.tried(pins);
-            double minutes = (tried.layout().flightTimeS() - plan.layout().flightTimeS()) / 60;
+            double minutes = (tried.flightTimeS() - plan.flightTimeS()) / 60;
             return Optional.of(new Priced(new Remedy(label, quantity, value), minutes));
         } catch (InputFault cannotBePlanned) {
             return Optional.empty();

@@ -1,28 +1,32 @@
 package yalos.core.height;
 
+import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
+import java.util.Deque;
 import java.util.List;
 import java.util.Optional;
 import yalos.core.block.PlaneBlock;
-import yalos.core.flight.Link;
-import yalos.core.flight.Station;
-import yalos.core.flight.Strip;
+import yalos.core.flight.Exposure;
+import yalos.core.flight.Flight;
+import yalos.core.flight.Heights;
+import yalos.core.flight.Line;
+import yalos.core.flight.Way;
+import yalos.core.geodesy.PlanePoint;
 import yalos.core.kit.Aircraft;
-import yalos.core.pattern.StripLayout;
 import yalos.core.site.SiteMap;
 import yalos.core.terrain.HeightGrid;
 
 /**
- * A strip layout with its heights over real ground.
+ * A flight laid over real ground: how high it is, and how far from what lies and stands below it.
  *
  * <p>Where the ground is followed, the path keeps the planned height above the evened-out upper envelope of the ground in a
  * corridor beneath it, obstacles on the highest of it, never below the clearance, and never steeper than the aircraft climbs or sinks at its
- * speed; where it cannot climb quickly enough it starts earlier, so it is only ever raised. Legs between strips clear the ground
+ * speed; where it cannot climb quickly enough it starts earlier, so it is only ever raised. Ways between lines clear the ground
  * the same way.
  */
-public final class HeightPlan {
+public final class HeightPlan implements Heights {
     /** Ground to both sides of the path that counts as beneath it, in metres. */
     public static final double CORRIDOR_M = 10;
 
@@ -34,23 +38,22 @@ public final class HeightPlan {
     private final HeightChoice choice;
     private final double heightM;
     private final Aircraft aircraft;
-    private final double speedMps;
     private final Relief relief;
     private final double takeOffM;
-    private final List<LegSection> legs = new ArrayList<>();
-    private final double[] stationM;
-    private final double[] stationGroundM;
+    private final Flight flight;
+    private final List<LegSection> sections = new ArrayList<>();
+    private final Beneath[] beneathLines;
+    private final Deque<Beneath> beneathWays = new ArrayDeque<>();
     private Optional<RaisedWays> raisedWays = Optional.empty();
 
     /**
-     * Ways between strips that rise over the straight line between their ends to clear what lies below.
+     * Ways between lines that rise over the straight line between their ends to clear what lies below.
      *
      * @param mostM that one of them rises over it
      * @param highestM that one of them rises to, above the geoid
-     * @param x where it rises most, in the block's plane
-     * @param y where it rises most
+     * @param place where it rises most
      */
-    public record RaisedWays(double mostM, double highestM, double x, double y) {}
+    public record RaisedWays(double mostM, double highestM, PlanePoint place) {}
 
     /** The ground within the block: least, mean and greatest height above the geoid. */
     public record Relief(double leastM, double meanM, double mostM) {
@@ -82,134 +85,117 @@ public final class HeightPlan {
         }
     }
 
+    /** Ground and what stands on it along a way, at two steps or more. */
+    private record Beneath(double lengthM, double[] groundM, double[] topM) {
+        double stepM() {
+            return lengthM / (groundM.length - 1);
+        }
+    }
+
     /**
+     * @param level the flight as it would be over level ground
      * @param heightM planned height above the ground it is measured from
-     * @param launch of the take-off in the block's plane; the first station stands for it where it is not known
      */
     public HeightPlan(
             HeightGrid grid,
             SiteMap site,
             HeightChoice choice,
             Relief relief,
-            StripLayout layout,
+            Flight level,
             double heightM,
-            double speedMps,
-            Aircraft aircraft,
-            Optional<double[]> launch) {
+            Aircraft aircraft) {
         this.grid = grid;
         this.site = site;
         this.choice = choice;
         this.relief = relief;
         this.heightM = heightM;
-        this.speedMps = speedMps;
         this.aircraft = aircraft;
-        Station first = layout.stations().get(0);
-        double[] takeOff = launch.orElse(new double[] {first.xM(), first.yM()});
-        double known = grid.at(takeOff[0], takeOff[1]);
-        this.takeOffM = Double.isNaN(known) ? grid.at(first.xM(), first.yM()) : known;
-        this.stationM = new double[layout.stations().size()];
-        this.stationGroundM = new double[layout.stations().size()];
-        LegSection[] strips = layout.strips().stream().map(this::strip).toArray(LegSection[]::new);
-        for (int i = 0; i < strips.length; i++) {
-            stations(layout, layout.strips().get(i), strips[i]);
-        }
-        join(layout, strips);
-    }
-
-    private void stations(StripLayout layout, Strip strip, LegSection profile) {
-        for (int i = strip.firstStation(); i < strip.firstStation() + strip.stations(); i++) {
-            Station station = layout.stations().get(i);
-            double along = Math.hypot(station.xM() - strip.fromX(), station.yM() - strip.fromY());
-            stationM[i] = profile.pathAtM(along);
-            stationGroundM[i] = grid.at(station.xM(), station.yM());
+        this.takeOffM = takeOffM(level);
+        this.beneathLines = new Beneath[level.lines().size()];
+        this.flight = level.over(this);
+        for (Way way : flight.ways()) {
+            boolean line = way instanceof Line;
+            int number = line ? ((Line) way).number() : 0;
+            Beneath beneath = line ? beneathLines[number - 1] : beneathWays.removeFirst();
+            sections.add(new LegSection(number, way, beneath.groundM, beneath.topM));
         }
     }
 
-    /** Links and strips in the order flown: out, strip, turn, strip, …, home. */
-    private void join(StripLayout layout, LegSection[] strips) {
-        int next = 0;
-        boolean out = !layout.links().isEmpty() && layout.links().get(0).kind() == Link.Kind.OUT;
-        for (int i = 0; i < strips.length; i++) {
-            if (i > 0 || out) {
-                double from = i == 0 ? strips[0].pathM()[0] : last(strips[i - 1]);
-                legs.add(link(layout.links().get(next++), from, strips[i].pathM()[0]));
-            }
-            legs.add(strips[i]);
-        }
-        if (next < layout.links().size()) {
-            double end = last(strips[strips.length - 1]);
-            legs.add(link(layout.links().get(next), end, end));
-        }
+    /** The first photo stands for a launch point that is not known, or that the model does not reach. */
+    private double takeOffM(Flight level) {
+        PlanePoint first = level.exposures().get(0).point();
+        double known = level.launch().map(at -> grid.at(at.xM(), at.yM())).orElse(Double.NaN);
+        return Double.isNaN(known) ? grid.at(first.xM(), first.yM()) : known;
     }
 
-    private static double last(LegSection profile) {
-        return profile.pathM()[profile.pathM().length - 1];
+    @Override
+    public double takeOffUpM() {
+        return takeOffM;
     }
 
-    private LegSection strip(Strip strip) {
-        Ground ground = ground(strip.fromX(), strip.fromY(), strip.toX(), strip.toY());
-        double[] path = switch (choice.reference()) {
-            case FOLLOW -> followed(ground);
-            case STEPPED -> level(ground, steppedM(ground));
-            case GEOID -> level(ground, levelM());
-            case TAKE_OFF -> level(ground, takeOffM + heightM);
+    @Override
+    public double[] along(Line line) {
+        Beneath beneath = beneath(line);
+        beneathLines[line.number() - 1] = beneath;
+        return switch (choice.reference()) {
+            case FOLLOW -> followed(beneath, line.speedMps());
+            case STEPPED -> level(beneath, steppedM(beneath));
+            case GEOID -> level(beneath, levelM());
+            case TAKE_OFF -> level(beneath, takeOffM + heightM);
         };
-        return new LegSection(
-                strip.number(),
-                strip.fromX(),
-                strip.fromY(),
-                strip.toX(),
-                strip.toY(),
-                ground.lengthM,
-                ground.groundM,
-                ground.topM,
-                path);
     }
 
-    /** A link keeps to the straight line between its ends and is raised where that would not clear the ground. */
-    private LegSection link(Link link, double fromM, double toM) {
-        Ground ground = ground(link.fromX(), link.fromY(), link.toX(), link.toY());
-        int steps = ground.groundM.length;
+    /** They keep to the straight line between their ends and are raised where that would not clear the ground. */
+    @Override
+    public List<double[]> between(List<Way> ways, double fromUpM, double toUpM) {
+        double whole = ways.stream().mapToDouble(Way::lengthM).sum();
+        List<Beneath> beneath = ways.stream().map(this::beneath).toList();
+        beneathWays.addAll(beneath);
+        int steps = beneath.stream().mapToInt(one -> one.groundM.length).sum();
         double[] path = new double[steps];
-        for (int i = 0; i < steps; i++) {
-            double straight = fromM + (toM - fromM) * i / (steps - 1);
-            path[i] = Math.max(straight, ground.topM[i] + choice.clearanceM());
-            if (path[i] > straight) {
-                raised(link, (double) i / (steps - 1), path[i] - straight, path[i]);
+        double[] climb = new double[steps];
+        double[] sink = new double[steps];
+        double ahead = 0;
+        int at = 0;
+        for (int w = 0; w < ways.size(); w++) {
+            Way way = ways.get(w);
+            Beneath under = beneath.get(w);
+            for (int i = 0; i < under.groundM.length; i++, at++) {
+                double along = under.stepM() * i;
+                double straight = fromUpM + (toUpM - fromUpM) * (whole == 0 ? 0 : (ahead + along) / whole);
+                double clear = under.topM[i] + choice.clearanceM();
+                // Over unknown ground there is nothing to rise for; a finding says that it is unknown.
+                path[at] = clear > straight ? clear : straight;
+                if (path[at] > straight) {
+                    raised(way.pointAt(along), path[at] - straight, path[at]);
+                }
+                double stepS = i == 0 ? 0 : under.stepM() / way.speedMps();
+                climb[at] = aircraft.climbMps() * stepS;
+                sink[at] = aircraft.descentMps() * stepS;
             }
+            ahead += way.lengthM();
         }
-        limitSlopes(path, ground.stepM());
-        return new LegSection(
-                0,
-                link.fromX(),
-                link.fromY(),
-                link.toX(),
-                link.toY(),
-                ground.lengthM,
-                ground.groundM,
-                ground.topM,
-                path);
+        limitSlopes(path, climb, sink);
+        return parted(path, beneath);
     }
 
-    private void raised(Link link, double share, double byM, double toM) {
+    private static List<double[]> parted(double[] path, List<Beneath> beneath) {
+        List<double[]> parts = new ArrayList<>();
+        int at = 0;
+        for (Beneath under : beneath) {
+            parts.add(Arrays.copyOfRange(path, at, at + under.groundM.length));
+            at += under.groundM.length;
+        }
+        return parts;
+    }
+
+    private void raised(PlanePoint place, double byM, double toM) {
         boolean most = raisedWays.map(known -> byM > known.mostM()).orElse(true);
         double highest = Math.max(toM, raisedWays.map(RaisedWays::highestM).orElse(toM));
         raisedWays = Optional.of(new RaisedWays(
                 most ? byM : raisedWays.get().mostM(),
                 highest,
-                most
-                        ? link.fromX() + (link.toX() - link.fromX()) * share
-                        : raisedWays.get().x(),
-                most
-                        ? link.fromY() + (link.toY() - link.fromY()) * share
-                        : raisedWays.get().y()));
-    }
-
-    /** Ground and what stands on it along a leg, at two steps or more. */
-    private record Ground(double lengthM, double[] groundM, double[] topM) {
-        double stepM() {
-            return lengthM / (groundM.length - 1);
-        }
+                most ? place : raisedWays.get().place()));
     }
 
     /**
@@ -220,38 +206,41 @@ public final class HeightPlan {
         return Math.hypot(Math.max(CORRIDOR_M, choice.clearanceM()), stepM);
     }
 
-    private Ground ground(double fromX, double fromY, double toX, double toY) {
-        double length = Math.hypot(toX - fromX, toY - fromY);
+    private Beneath beneath(Way way) {
+        double length = way.lengthM();
         double step = Math.max(Math.max(1, Math.min(grid.cellX(), LONGEST_STEP_M)), length / MOST_STEPS);
         int steps = (int) Math.max(2, Math.ceil(length / step) + 1);
         double[] ground = new double[steps];
         double[] top = new double[steps];
-        double ux = length == 0 ? 0 : (toX - fromX) / length;
-        double uy = length == 0 ? 0 : (toY - fromY) / length;
         double reach = reachM(length / (steps - 1));
         int sides = (int) Math.max(1, Math.min(8, Math.ceil(CORRIDOR_M / grid.cellX())));
         for (int i = 0; i < steps; i++) {
-            double share = (double) i / (steps - 1);
-            double x = fromX + (toX - fromX) * share;
-            double y = fromY + (toY - fromY) * share;
-            ground[i] = grid.at(x, y);
+            double along = length * i / (steps - 1);
+            PlanePoint here = way.pointAt(along);
+            double track = way.trackRadAt(along);
+            ground[i] = grid.at(here.xM(), here.yM());
             double highest = ground[i];
             for (int side = -sides; side <= sides; side++) {
-                double aside = CORRIDOR_M * side / sides;
-                double beside = grid.at(x - uy * aside, y + ux * aside);
+                PlanePoint aside = here.moved(track - Math.PI / 2, CORRIDOR_M * side / sides);
+                double beside = grid.at(aside.xM(), aside.yM());
                 highest = Double.isNaN(beside) ? highest : Math.max(highest, beside);
             }
-            top[i] = highest + site.obstacleM(x, y, reach);
+            top[i] = highest + site.obstacleM(here.xM(), here.yM(), reach);
         }
-        return new Ground(length, ground, top);
+        return new Beneath(length, ground, top);
     }
 
-    private double[] followed(Ground ground) {
-        double[] path = evened(ground.topM, choice.smoothingM() / ground.stepM());
+    private double[] followed(Beneath beneath, double speedMps) {
+        double[] path = evened(beneath.topM, choice.smoothingM() / beneath.stepM());
         for (int i = 0; i < path.length; i++) {
-            path[i] = Math.max(path[i] + heightM, ground.topM[i] + choice.clearanceM());
+            path[i] = Math.max(path[i] + heightM, beneath.topM[i] + choice.clearanceM());
         }
-        limitSlopes(path, ground.stepM());
+        double stepS = beneath.stepM() / speedMps;
+        double[] climb = new double[path.length];
+        double[] sink = new double[path.length];
+        Arrays.fill(climb, aircraft.climbMps() * stepS);
+        Arrays.fill(sink, aircraft.descentMps() * stepS);
+        limitSlopes(path, climb, sink);
         return path;
     }
 
@@ -270,33 +259,46 @@ public final class HeightPlan {
         return evened;
     }
 
-    /** Raises a path until it nowhere climbs or sinks more steeply than the aircraft can at its speed. */
-    private void limitSlopes(double[] path, double stepM) {
-        double climb = aircraft.climbMps() / speedMps * stepM;
-        double descent = aircraft.descentMps() / speedMps * stepM;
+    /**
+     * Raises a path until it nowhere climbs or sinks more steeply than the aircraft can at its speed.
+     *
+     * @param climbM the most it can rise from the step before to each step
+     * @param sinkM the most it can sink
+     */
+    private static void limitSlopes(double[] path, double[] climbM, double[] sinkM) {
         for (int i = 1; i < path.length; i++) {
-            path[i] = Math.max(path[i], path[i - 1] - descent);
+            path[i] = Math.max(path[i], path[i - 1] - sinkM[i]);
         }
         for (int i = path.length - 2; i >= 0; i--) {
-            path[i] = Math.max(path[i], path[i + 1] - climb);
+            path[i] = Math.max(path[i], path[i + 1] - climbM[i + 1]);
         }
     }
 
-    private static double[] level(Ground ground, double upM) {
-        double[] path = new double[ground.groundM.length];
+    private static double[] level(Beneath beneath, double upM) {
+        double[] path = new double[beneath.groundM.length];
         Arrays.fill(path, upM);
         return path;
     }
 
-    private double steppedM(Ground ground) {
-        double least = Arrays.stream(ground.groundM).min().orElse(0);
-        double mean = Arrays.stream(ground.groundM).average().orElse(0);
-        double most = Arrays.stream(ground.topM).max().orElse(0);
+    private double steppedM(Beneath beneath) {
+        double least = Arrays.stream(beneath.groundM).min().orElse(0);
+        double mean = Arrays.stream(beneath.groundM).average().orElse(0);
+        double most = Arrays.stream(beneath.topM).max().orElse(0);
         return Math.max(choice.plane().level(least, mean, most) + heightM, most + choice.clearanceM());
     }
 
     private double levelM() {
         return choice.plane().level(relief.leastM(), relief.meanM(), relief.mostM()) + heightM;
+    }
+
+    /** Another flight laid over the same ground in the same way. */
+    public Flight alike(Flight level) {
+        return new HeightPlan(grid, site, choice, relief, level, heightM, aircraft).flight();
+    }
+
+    /** The flight at its heights. */
+    public Flight flight() {
+        return flight;
     }
 
     public HeightGrid grid() {
@@ -320,37 +322,31 @@ public final class HeightPlan {
         return takeOffM;
     }
 
-    /** Legs in the order flown, strips and the ways between them. */
-    public List<LegSection> legs() {
-        return List.copyOf(legs);
+    /** Long sections of all ways in the order flown, lines and what joins them. */
+    public List<LegSection> sections() {
+        return List.copyOf(sections);
     }
 
-    public LegSection strip(int number) {
-        return legs.stream()
-                .filter(leg -> leg.strip() == number)
+    /**
+     * @param line its number, from 1
+     * @throws IllegalArgumentException when there is none
+     */
+    public LegSection section(int line) {
+        return sections.stream()
+                .filter(section -> section.line() == line)
                 .findFirst()
-                .orElseThrow(() -> new IllegalArgumentException("no strip " + number));
+                .orElseThrow(() -> new IllegalArgumentException("no line " + line));
     }
 
-    /** Height of a station above the geoid, in metres. */
-    public double stationM(int index) {
-        return stationM[index];
+    /** Height of a photo above the ground straight below it, in metres; not a number where that is not known. */
+    public double aboveGroundM(Exposure exposure) {
+        return exposure.upM() - grid.at(exposure.pose().eastM(), exposure.pose().northM());
     }
 
-    /** Height of a station above the ground straight below it, in metres. */
-    public double stationAboveGroundM(int index) {
-        return stationM[index] - stationGroundM[index];
-    }
-
-    /** Height of a station above the take-off point, in metres. */
-    public double stationAboveTakeOffM(int index) {
-        return stationM[index] - takeOffM;
-    }
-
-    /** Least, mean and greatest height of the stations above the ground straight below. */
+    /** Least, mean and greatest height of the photos above the ground straight below. */
     public double[] aboveGroundM() {
-        double[] all = new double[stationM.length];
-        Arrays.setAll(all, this::stationAboveGroundM);
+        double[] all =
+                flight.exposures().stream().mapToDouble(this::aboveGroundM).toArray();
         return new double[] {
             Arrays.stream(all).min().orElse(0),
             Arrays.stream(all).average().orElse(0),
@@ -358,40 +354,40 @@ public final class HeightPlan {
         };
     }
 
-    /** The leg that comes nearest to what lies below it. */
-    public LegSection nearestLeg() {
-        return legs.stream()
+    /** The section that comes nearest to what lies below it. */
+    public LegSection nearestSection() {
+        return sections.stream()
                 .min(Comparator.comparingDouble(LegSection::clearanceM))
                 .orElseThrow();
     }
 
-    /** Ways between strips that must rise; empty where the straight line clears everything. */
+    /** Ways between lines that must rise; empty where the straight line clears everything. */
     public Optional<RaisedWays> raisedWays() {
         return raisedWays;
     }
 
     /** Highest point of the path above the geoid. */
     public double highestM() {
-        return legs.stream()
-                .mapToDouble(leg -> Arrays.stream(leg.pathM()).max().orElse(0))
+        return sections.stream()
+                .mapToDouble(section -> Arrays.stream(section.pathM()).max().orElse(0))
                 .max()
                 .orElse(0);
     }
 
     /** Height above take-off that clears all ground and obstacles of the model within reach of the path, with the clearance. */
     public double returnAboveTakeOffM() {
-        double highest = legs.stream()
-                .mapToDouble(leg -> Arrays.stream(leg.topM()).max().orElse(0))
+        double highest = sections.stream()
+                .mapToDouble(section -> Arrays.stream(section.topM()).max().orElse(0))
                 .max()
                 .orElse(0);
         return Math.max(highest, relief.mostM() + site.tallestM()) + choice.clearanceM() - takeOffM;
     }
 
-    /** Whether every height of the path is known; strips may reach beyond what the model covers. */
+    /** Whether every height of the lines is known; they may reach beyond what the model covers. */
     public boolean known() {
-        return legs.stream()
-                        .filter(LegSection::isStrip)
-                        .allMatch(leg -> Arrays.stream(leg.pathM()).noneMatch(Double::isNaN))
+        return sections.stream()
+                        .filter(LegSection::isLine)
+                        .allMatch(section -> Arrays.stream(section.pathM()).noneMatch(Double::isNaN))
                 && !Double.isNaN(takeOffM);
     }
 

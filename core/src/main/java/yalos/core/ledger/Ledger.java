@@ -9,6 +9,7 @@ import java.util.Locale;
 import java.util.Map;
 import yalos.core.camera.Camera;
 import yalos.core.camera.GroundScale;
+import yalos.core.kit.Battery;
 import yalos.core.pins.Defaults;
 import yalos.core.pins.Pins;
 import yalos.core.pins.Quantity;
@@ -159,10 +160,10 @@ public final class Ledger {
         Design design = plan.design();
         put(
                 DIRECTION,
-                plan.layout().directionRad(),
+                plan.mainPass().pattern().directionRad().orElse(Double.NaN),
                 Reason.formula("the direction of least flight time")
                         .with("", "tried", "every half degree and each edge of the convex hull")
-                        .with("T", "flight time", plan.layout().flightTimeS(), Unit.MINUTE)
+                        .with("T", "flight time", plan.flightTimeS(), Unit.MINUTE)
                         .source("search over all directions; bearings are from grid north"));
         put(MARGIN, design.marginM(), marginReason());
         put(
@@ -252,17 +253,17 @@ public final class Ledger {
         Design design = plan.design();
         put(
                 STRIPS,
-                plan.layout().strips().size(),
+                plan.flight().lines().size(),
                 Reason.formula("the block cut into bands as wide as the strip spacing")
                         .with("S", "strip spacing", design.spacingM(), Unit.METRE)
-                        .with("A", "area flown", plan.flown().areaM2(), Unit.HECTARE)
+                        .with("A", "area flown", plan.covered().areaM2(), Unit.HECTARE)
                         .source(GEOMETRY));
         put(
                 PHOTOS,
                 plan.photos(),
                 Reason.formula("for each strip ⌈length / B⌉ + 1")
                         .with("B", "air base", design.baseM(), Unit.METRE)
-                        .with("", "strips", plan.layout().strips().size(), Unit.COUNT)
+                        .with("", "strips", plan.flight().lines().size(), Unit.COUNT)
                         .with(
                                 "",
                                 "seen from inside, on average",
@@ -270,22 +271,12 @@ public final class Ledger {
                         .source(GEOMETRY));
         put(
                 PATH_LENGTH,
-                plan.layout().pathLengthM(),
+                plan.flight().pathLengthM(),
                 Reason.formula("strips + links" + (plan.request().launch().isPresent() ? " + way out and home" : ""))
-                        .with("", "strips alone", stripsLengthM(), Unit.KILOMETRE)
+                        .with("", "strips alone", plan.flight().linesLengthM(), Unit.KILOMETRE)
                         .source(GEOMETRY));
-        put(FLIGHT_TIME, plan.layout().flightTimeS(), timeReason());
-        var battery = plan.request().aircraft().battery();
-        put(
-                BATTERY_SETS,
-                plan.batterySets(),
-                Reason.formula("⌈flight time / usable time of a set⌉")
-                        .with("", "flight time", plan.layout().flightTimeS(), Unit.MINUTE)
-                        .with("", "full to empty", battery.fullMinutes() * 60, Unit.MINUTE)
-                        .with("", "reserve", battery.reserve(), Unit.PERCENT)
-                        .with("", "usable", battery.usableMinutes() * 60, Unit.MINUTE)
-                        .source(
-                                "the battery's figures; wind, cold and the ways between launch and cut are not counted yet"));
+        put(FLIGHT_TIME, Double.isFinite(plan.flightTimeS()) ? plan.flightTimeS() : Double.NaN, timeReason());
+        put(BATTERY_SETS, sets(), batteryReason());
         put(
                 STORAGE,
                 plan.storageBytes(),
@@ -306,6 +297,23 @@ public final class Ledger {
                         .source("Karney 2013 (from memory), WGS84"));
     }
 
+    /** Not a number where the wind forbids the flight. */
+    private double sets() {
+        return plan.batterySets() == 0 ? Double.NaN : plan.batterySets();
+    }
+
+    private Reason batteryReason() {
+        Battery battery = plan.request().aircraft().battery();
+        Reason.Builder reason = Reason.formula("each set flown until it must go home to be changed")
+                .with("", "flight time", plan.flightTimeS(), Unit.MINUTE)
+                .with("", "of it to change batteries", plan.batteries().tripsS(), Unit.MINUTE)
+                .with("", "full to empty", battery.fullMinutes() * 60, Unit.MINUTE)
+                .with("", "reserve", battery.reserve(), Unit.PERCENT)
+                .with("", "usable", battery.usableMinutes() * 60, Unit.MINUTE)
+                .with("", "left in the last set", plan.batteries().leftS(), Unit.MINUTE);
+        return reason.source("the battery's figures, in the wind to plan for; cold is not counted yet");
+    }
+
     private Reason timeReason() {
         var aircraft = plan.request().aircraft();
         Reason.Builder reason = Reason.formula("sum of speed profiles: speed up, hold, brake at each turn")
@@ -321,12 +329,11 @@ public final class Ledger {
             reason.with("", "speed in turns", aircraft.turnSpeedMps(), Unit.METRE_PER_SECOND);
         }
         if (plan.request().launch().isPresent()) {
-            reason.with(
-                    "",
-                    "climb and descent",
-                    plan.design().scale().heightM() / aircraft.climbMps()
-                            + plan.design().scale().heightM() / aircraft.descentMps(),
-                    Unit.SECOND);
+            reason.with("", "climb and descent", plan.timeline().climbingS(), Unit.SECOND);
+        }
+        plan.wind().ifPresent(wind -> reason.with("", "in a wind of", wind.speedMps(), Unit.METRE_PER_SECOND));
+        if (plan.batteries().tripsS() > 0) {
+            reason.with("", "ways to change batteries", plan.batteries().tripsS(), Unit.SECOND);
         }
         return reason.with(
                         "",
@@ -334,12 +341,6 @@ public final class Ledger {
                         plan.areaM2() / plan.design().spacingM() / plan.design().speedMps(),
                         Unit.MINUTE)
                 .source("trapezoidal speed profiles; wings turn in arcs");
-    }
-
-    private double stripsLengthM() {
-        return plan.layout().strips().stream()
-                .mapToDouble(strip -> strip.lengthM())
-                .sum();
     }
 
     private static Reason byDefault(String why) {

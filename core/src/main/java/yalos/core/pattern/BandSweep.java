@@ -2,6 +2,7 @@ package yalos.core.pattern;
 
 import java.util.Arrays;
 import yalos.core.fault.InputFault;
+import yalos.core.geodesy.PlanePoint;
 
 /**
  * From where to where must each strip run so that its band of ground is covered end to end?
@@ -89,19 +90,17 @@ final class BandSweep {
         return firstEdge + (band + 0.5) * spacingM;
     }
 
-    double x(double along, double across) {
-        return along * sin + across * cos;
+    /** The place so far along the middle of a band. */
+    PlanePoint point(double along, int band) {
+        double across = middle(band);
+        return new PlanePoint(along * sin + across * cos, along * cos - across * sin);
     }
 
-    double y(double along, double across) {
-        return along * cos - across * sin;
-    }
-
-    double along(double x, double y) {
+    private double along(double x, double y) {
         return x * sin + y * cos;
     }
 
-    double across(double x, double y) {
+    private double across(double x, double y) {
         return x * cos - y * sin;
     }
 

@@ -1,32 +1,39 @@
 package yalos.core.pattern;
 
+import java.util.Optional;
 import yalos.core.block.PlaneBlock;
-import yalos.core.flight.SpeedProfile;
+import yalos.core.flight.Pace;
+import yalos.core.flight.Turn;
+import yalos.core.geodesy.PlanePoint;
 
 /**
- * In which direction do the strips over this block take the least time?
+ * In which direction do parallel lines over this block take the least time?
  *
- * <p>All directions by half degrees are flown in thought, and those of the convex hull's edges besides; the flight time
- * is the same one that {@link StripLayout} counts. Ties go to the smaller angle.
+ * <p>All directions by half degrees are flown in thought, and those of the convex hull's edges besides, in the wind to plan for. The time
+ * is that of {@link yalos.core.flight.Timeline}, whose {@link Pace} it shares. Ties go to the smaller angle.
  */
 public final class BestDirection {
     private static final int STEPS = 360;
 
     private final BandSweep sweep;
-    private final StripPattern pattern;
+    private final Task task;
+    private final Pace pace;
+    private final Optional<PlanePoint> launch;
 
-    private BestDirection(PlaneBlock block, StripPattern pattern) {
-        this.sweep = StripLayout.sweepOf(block, pattern);
-        this.pattern = pattern;
+    private BestDirection(PlaneBlock block, Task task, Pace pace, Optional<PlanePoint> launch) {
+        this.sweep = Grid.sweepOf(block, task);
+        this.task = task;
+        this.pace = pace;
+        this.launch = launch;
     }
 
-    /** A direction in radians clockwise from grid north, 0 to π, and its flight time. */
+    /** A direction in radians clockwise from grid north, 0 to π, and its flight time; infinite where the wind forbids every one. */
     public record Choice(double directionRad, double flightTimeS) {}
 
     /** The direction of least flight time. */
-    public static Choice of(PlaneBlock block, StripPattern pattern) {
-        BestDirection search = new BestDirection(block, pattern);
-        Choice best = new Choice(0, Double.MAX_VALUE);
+    public static Choice of(PlaneBlock block, Task task, Pace pace, Optional<PlanePoint> launch) {
+        BestDirection search = new BestDirection(block, task, pace, launch);
+        Choice best = new Choice(0, Double.POSITIVE_INFINITY);
         for (int i = 0; i < STEPS; i++) {
             best = search.better(best, i * Math.PI / STEPS);
         }
@@ -43,23 +50,14 @@ public final class BestDirection {
         return time < best.flightTimeS() - 1e-9 ? new Choice(directionRad, time) : best;
     }
 
-    /** The flight time of {@link StripLayout} without its stations. */
+    /** The flight time without writing the flight down. */
     private double flightTimeS(double directionRad) {
         sweep.sweep(directionRad);
-        Serpentine order = Serpentine.nearest(sweep, pattern);
-        SpeedProfile profile = pattern.profile();
-        double speed = pattern.speedMps();
-        double time = pattern.climbAndDescentS();
-        double hereAlong = 0;
-        double hereAcross = 0;
-        boolean somewhere = pattern.launch().isPresent();
-        if (somewhere) {
-            double[] launch = pattern.launch().get();
-            hereAlong = sweep.along(launch[0], launch[1]);
-            hereAcross = sweep.across(launch[0], launch[1]);
-        }
-        double launchAlong = hereAlong;
-        double launchAcross = hereAcross;
+        Serpentine order = Serpentine.nearest(sweep, launch);
+        double speed = task.speedMps();
+        double time = launch.isEmpty() ? 0 : pace.climbS(task.heightM()) + pace.climbS(-task.heightM());
+        Optional<PlanePoint> here = launch;
+        double track = 0;
         boolean first = true;
         for (int turn = 0; turn < sweep.bands(); turn++) {
             int band = order.band(turn, sweep.bands());
@@ -68,30 +66,34 @@ public final class BestDirection {
             }
             double low = end(band, 0, false);
             double high = end(band, sweep.strips(band) - 1, true);
-            double start = order.reversed(turn) ? high : low;
-            double across = sweep.middle(band);
-            if (somewhere) {
+            boolean reversed = order.reversed(turn);
+            PlanePoint start = sweep.point(reversed ? high : low, band);
+            if (here.isPresent()) {
                 time += first
-                        ? pattern.transitSeconds(Math.hypot(start - hereAlong, across - hereAcross))
-                        : pattern.turnSeconds(across - hereAcross, start - hereAlong);
+                        ? pace.transitS(here.get().distanceM(start), bearing(here.get(), start))
+                        : pace.turnS(Turn.to(here.get(), track, start), speed);
             }
             first = false;
-            time += profile.seconds(high - low, speed);
-            hereAlong = order.reversed(turn) ? low : high;
-            hereAcross = across;
-            somewhere = true;
+            track = reversed ? directionRad + Math.PI : directionRad;
+            time += pace.straightS(high - low, track, speed);
+            here = Optional.of(sweep.point(reversed ? low : high, band));
         }
-        if (pattern.launch().isPresent()) {
-            time += pattern.transitSeconds(Math.hypot(launchAlong - hereAlong, launchAcross - hereAcross));
+        if (launch.isPresent() && here.isPresent()) {
+            time += pace.transitS(here.get().distanceM(launch.get()), bearing(here.get(), launch.get()));
         }
         return time;
     }
 
-    /** First or last station of a strip, in metres along. */
+    /** Only the wind asks for it. */
+    private double bearing(PlanePoint from, PlanePoint to) {
+        return pace.still() ? 0 : from.bearingRad(to);
+    }
+
+    /** First or last photo of a band's line, in metres along. */
     private double end(int band, int strip, boolean last) {
         double from = sweep.from(band, strip);
         double to = sweep.to(band, strip);
-        double half = pattern.stripLengthM(to - from) / 2;
+        double half = task.lineLengthM(to - from) / 2;
         return (from + to) / 2 + (last ? half : -half);
     }
 }

@@ -1,6 +1,7 @@
 package yalos.core.pattern;
 
 import java.util.Optional;
+import yalos.core.geodesy.PlanePoint;
 
 /**
  * In which order are the strips flown? Band by band, turning round after each, from the corner nearest the launch point.
@@ -11,8 +12,7 @@ import java.util.Optional;
 record Serpentine(boolean fromLastBand, boolean againstDirection) {
 
     /** The order that starts at the corner nearest the launch point; without one, at the first band in the direction. */
-    static Serpentine nearest(BandSweep sweep, StripPattern pattern) {
-        Optional<double[]> launch = pattern.launch();
+    static Serpentine nearest(BandSweep sweep, Optional<PlanePoint> launch) {
         Serpentine best = new Serpentine(false, false);
         if (launch.isEmpty()) {
             return best;
@@ -23,9 +23,7 @@ record Serpentine(boolean fromLastBand, boolean againstDirection) {
                 Serpentine order = new Serpentine(fromLast, against);
                 int band = order.band(0, sweep.bands());
                 double along = against ? sweep.to(band, sweep.strips(band) - 1) : sweep.from(band, 0);
-                double across = sweep.middle(band);
-                double distance =
-                        Math.hypot(sweep.x(along, across) - launch.get()[0], sweep.y(along, across) - launch.get()[1]);
+                double distance = sweep.point(along, band).distanceM(launch.get());
                 if (distance < least) {
                     least = distance;
                     best = order;

@@ -1,46 +1,66 @@
 package yalos.core.plan;
 
+import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
-import yalos.core.block.LocalPlane;
 import yalos.core.block.Outline;
 import yalos.core.block.OutlineCheck;
 import yalos.core.block.PlaneBlock;
 import yalos.core.fault.InputFault;
+import yalos.core.flight.BatteryUse;
+import yalos.core.flight.Flight;
+import yalos.core.flight.Pace;
+import yalos.core.flight.Timeline;
+import yalos.core.geodesy.PlanePoint;
 import yalos.core.height.DesignPlane;
 import yalos.core.height.HeightPlan;
 import yalos.core.height.HeightReference;
-import yalos.core.pattern.BestDirection;
-import yalos.core.pattern.StripLayout;
-import yalos.core.pattern.StripPattern;
+import yalos.core.pattern.Grid;
+import yalos.core.pattern.Pass;
+import yalos.core.pattern.Passes;
+import yalos.core.pattern.Pattern;
+import yalos.core.pattern.Task;
 import yalos.core.pins.Defaults;
 import yalos.core.pins.Pins;
 import yalos.core.pins.Quantity;
 import yalos.core.site.SiteMap;
+import yalos.core.units.Measure;
 import yalos.core.wind.Wind;
 
 /**
- * The plan of one block over level ground: what follows from a {@link PlanRequest}.
+ * The plan of one block: what follows from a {@link PlanRequest}.
+ *
+ * <pre>{@code
+ * BlockPlan plan = BlockPlan.of(new PlanRequest(kit, Pins.ofGsd(2), outline, launch, OptionalInt.empty()));
+ * int photos = plan.flight().exposures().size();
+ * double seconds = plan.flightTimeS();
+ * }</pre>
  *
  * @param request what was decided
  * @param design scale, overlaps, speed
  * @param block the block without margin, in its plane
- * @param flown the block widened by the margin
- * @param layout strips, stations, links, time
+ * @param covered the block widened by the margin
+ * @param passes flown over level ground, every pattern decided
  * @param solution what gave way to pinned costs, and whether they hold
- * @param overGround heights over real ground; empty over level ground
+ * @param overGround the same over real ground; empty over level ground
+ * @param timeline of the flight as it is flown, in the wind to plan for
+ * @param batteries that it takes
  */
 public record BlockPlan(
         PlanRequest request,
         Design design,
         PlaneBlock block,
-        PlaneBlock flown,
-        StripLayout layout,
+        PlaneBlock covered,
+        Passes passes,
         PinSolver.Solution solution,
-        Optional<KnownGround> overGround) {
+        Optional<KnownGround> overGround,
+        Timeline timeline,
+        BatteryUse batteries) {
+    /** How often pinned costs are solved for again with what the ground adds to the flight. */
+    private static final int MOST_ROUNDS = 3;
 
     /**
-     * @throws InputFault for an outline that is not sound, settings that cannot be flown, or too many stations
+     * @throws InputFault for an outline that is not sound, settings that cannot be flown, or too many photos
      */
     public static BlockPlan of(PlanRequest request) {
         Outline outline = OutlineCheck.sound(request.outline());
@@ -50,48 +70,126 @@ public record BlockPlan(
 
     /** The plan over a block already laid into its plane, for callers that try many settings on one block. */
     public static BlockPlan over(PlaneBlock block, PlanRequest request) {
-        PinSolver.Solution solution = PinSolver.solve(block, request);
-        BlockPlan level = with(block, request, solution);
-        return request.ground()
-                .filter(ground -> !ground.isLevel())
-                .map(ground -> level.over(KnownGround.of(ground, request, level.design(), block, level.layout())))
-                .orElse(level);
+        double groundS = 0;
+        for (int round = 1; ; round++) {
+            PinSolver.Solution solution = PinSolver.solve(block, request, groundS);
+            BlockPlan level = with(block, request, solution);
+            BlockPlan plan = level.laid();
+            boolean kept = !solution.holds() || PinSolver.keepsCosts(plan);
+            if (kept || round == MOST_ROUNDS) {
+                return kept ? plan : plan.missing();
+            }
+            groundS = Math.max(0, plan.timeline().totalS() - level.timeline().totalS());
+        }
     }
 
-    /** The plan of pins that fix the scale, whatever it costs. */
+    /** The plan of pins that fix the scale over level ground, whatever it costs. */
     static BlockPlan unsolved(PlaneBlock block, PlanRequest request) {
         return with(block, request, new PinSolver.Solution(request.pins(), Optional.empty(), true));
     }
 
     /** This plan with other pins, whatever they cost: for comparing. */
     public BlockPlan tried(Pins pins) {
-        return unsolved(block, request.with(pins.withoutCosts()));
+        return unsolved(block, request.with(pins.withoutCosts())).laid();
+    }
+
+    /** This plan with another margin, its passes flown the same way as now, over its ground. */
+    public BlockPlan withMargin(Measure strips) {
+        PlanRequest wider = request.with(solution.pins().withoutCosts().with(Quantity.MARGIN_STRIPS, strips));
+        Design other = Design.of(wider.pins(), request.kit(), loweringM(block, request));
+        PlaneBlock covering = block.widened(other.marginM());
+        return made(wider, other, block, covering, flights(block, covering, wider, passes.passes()), solution)
+                .laid();
+    }
+
+    /** This plan with its passes flown otherwise. */
+    public BlockPlan flown(List<Pass> otherwise) {
+        return made(request, design, block, covered, flights(block, covered, request, otherwise), solution)
+                .laid();
     }
 
     private static BlockPlan with(PlaneBlock block, PlanRequest request, PinSolver.Solution solution) {
         Design design = Design.of(solution.pins(), request.kit(), loweringM(block, request));
-        PlaneBlock flown = block.widened(design.marginM());
-        StripPattern pattern = patternOf(request, design, block.plane());
-        StripLayout.refuseFarTooMany(flown, pattern);
-        OptionalDouble fixed = request.pins().si(Quantity.DIRECTION);
-        double direction = fixed.isPresent()
-                ? halfTurn(fixed.getAsDouble())
-                : BestDirection.of(flown, pattern).directionRad();
+        PlaneBlock covered = block.widened(design.marginM());
+        Pass pass = new Pass(patternOf(request), taskOf(request, design));
+        return made(request, design, block, covered, flights(block, covered, request, List.of(pass)), solution);
+    }
+
+    private static Passes flights(PlaneBlock block, PlaneBlock covered, PlanRequest request, List<Pass> wanted) {
+        return Passes.flown(covered, wanted, paceOf(block, request), launchOf(block, request));
+    }
+
+    private static BlockPlan made(
+            PlanRequest request,
+            Design design,
+            PlaneBlock block,
+            PlaneBlock covered,
+            Passes passes,
+            PinSolver.Solution solution) {
+        Timeline timeline = Timeline.of(passes.flight(), paceOf(block, request));
         return new BlockPlan(
-                request, design, block, flown, StripLayout.of(flown, pattern, direction), solution, Optional.empty());
+                request, design, block, covered, passes, solution, Optional.empty(), timeline, use(request, timeline));
+    }
+
+    private static BatteryUse use(PlanRequest request, Timeline timeline) {
+        return BatteryUse.of(timeline, request.aircraft().battery().usableMinutes() * 60);
+    }
+
+    /** Over its real ground, where there is any. */
+    private BlockPlan laid() {
+        Optional<GroundRequest> real = request.ground().filter(ground -> !ground.isLevel());
+        return real.isEmpty() ? this : over(KnownGround.of(real.get(), request, design, block, passes.flight()));
     }
 
     private BlockPlan over(KnownGround ground) {
-        return new BlockPlan(request, design, block, flown, layout, solution, Optional.of(ground));
+        Timeline real = ground.heights()
+                .map(heights -> Timeline.of(heights.flight(), timeline.pace()))
+                .orElse(timeline);
+        return new BlockPlan(
+                request, design, block, covered, passes, solution, Optional.of(ground), real, use(request, real));
     }
 
-    /** By how much the ground comes nearer to a level flight whose GSD holds on the lowest ground; strips are spaced for it. */
+    /** The plan whose pinned costs do not hold after all. */
+    private BlockPlan missing() {
+        PinSolver.Solution off = new PinSolver.Solution(solution.pins(), solution.solved(), false);
+        return new BlockPlan(request, design, block, covered, passes, off, overGround, timeline, batteries);
+    }
+
+    /** By how much the ground comes nearer to a level flight whose GSD holds on the lowest ground; lines are spaced for it. */
     private static double loweringM(PlaneBlock block, PlanRequest request) {
         return request.ground()
                 .filter(ground -> ground.choice().plane() == DesignPlane.BOTH)
                 .filter(ground -> ground.choice().reference() == HeightReference.GEOID)
                 .map(ground -> KnownGround.reliefM(ground, block))
                 .orElse(0.0);
+    }
+
+    private static Pattern patternOf(PlanRequest request) {
+        OptionalDouble fixed = request.pins().si(Quantity.DIRECTION);
+        return fixed.isPresent() ? Grid.towards(fixed.getAsDouble()) : Grid.QUICKEST;
+    }
+
+    private static Task taskOf(PlanRequest request, Design design) {
+        return new Task(
+                design.spacingM(), design.baseM(), design.scale().heightM(), design.speedMps(), request.camera());
+    }
+
+    private static Pace paceOf(PlaneBlock block, PlanRequest request) {
+        return new Pace(request.aircraft(), windOf(block, request));
+    }
+
+    private static Optional<PlanePoint> launchOf(PlaneBlock block, PlanRequest request) {
+        return request.launch().map(block.plane()::toPlane);
+    }
+
+    /** The flight as it is flown: over the real ground where its heights are known, otherwise over level ground. */
+    public Flight flight() {
+        return heights().map(HeightPlan::flight).orElse(passes.flight());
+    }
+
+    /** The pass that everything else is held against: the first. */
+    public Pass mainPass() {
+        return passes.passes().get(0);
     }
 
     /** Heights of the path over real ground; empty over level ground, or where the model leaves part of it unknown. */
@@ -111,33 +209,9 @@ public record BlockPlan(
                         new SiteMap(block.plane(), ground.obstacles(), ground.zones()),
                         ground.choice().with(HeightReference.TAKE_OFF),
                         new HeightPlan.Relief(0, 0, 0),
-                        layout,
+                        passes.flight(),
                         design.scale().heightM(),
-                        design.speedMps(),
-                        request.aircraft(),
-                        request.launch().map(block.plane()::toPlane)));
-    }
-
-    /** What the strips need besides the block. */
-    public StripPattern pattern() {
-        return patternOf(request, design, block.plane());
-    }
-
-    private static StripPattern patternOf(PlanRequest request, Design design, LocalPlane plane) {
-        Optional<double[]> launch = request.launch().map(plane::toPlane);
-        return new StripPattern(
-                design.spacingM(),
-                design.baseM(),
-                design.scale().heightM(),
-                design.speedMps(),
-                request.aircraft(),
-                launch);
-    }
-
-    /** Strips lie the same in a direction and its opposite. */
-    private static double halfTurn(double directionRad) {
-        double turned = directionRad % Math.PI;
-        return turned < 0 ? turned + Math.PI : turned;
+                        request.aircraft()));
     }
 
     /** The GSD the brief asks for, in metres. */
@@ -157,6 +231,10 @@ public record BlockPlan(
 
     /** The wind to plan for, from the grid's north; empty while strength or direction is not pinned. */
     public Optional<Wind> wind() {
+        return windOf(block, request);
+    }
+
+    private static Optional<Wind> windOf(PlaneBlock block, PlanRequest request) {
         OptionalDouble speed = request.pins().si(Quantity.WIND);
         OptionalDouble from = request.pins().si(Quantity.WIND_FROM);
         return speed.isEmpty() || from.isEmpty()
@@ -165,12 +243,20 @@ public record BlockPlan(
     }
 
     public int photos() {
-        return layout.stations().size();
+        return passes.flight().exposures().size();
     }
 
-    /** Battery sets that the flight time takes, each down to its reserve; the way back between them is not counted. */
+    /**
+     * From take-off to landing with all ways between to change batteries, in the wind to plan for, in seconds; between first and last
+     * photo where the launch point is not known; infinite where the wind forbids it.
+     */
+    public double flightTimeS() {
+        return timeline.totalS() + batteries.tripsS();
+    }
+
+    /** Battery sets that the flight takes, each down to its reserve; 0 where it cannot be flown. */
     public int batterySets() {
-        return request.aircraft().battery().setsFor(layout.flightTimeS());
+        return batteries.sets();
     }
 
     /** Files that the captures write, all heads together. */

@@ -2,8 +2,9 @@ package yalos.core.plan;
 
 import java.util.Optional;
 import yalos.core.block.PlaneBlock;
+import yalos.core.flight.Flight;
+import yalos.core.geodesy.PlanePoint;
 import yalos.core.height.HeightPlan;
-import yalos.core.pattern.StripLayout;
 import yalos.core.site.SiteMap;
 import yalos.core.terrain.HeightGrid;
 
@@ -23,7 +24,7 @@ public record KnownGround(
         Optional<HeightPlan> heights,
         double unknownInside,
         double unknownAround,
-        Optional<double[]> unknownPlace) {
+        Optional<PlanePoint> unknownPlace) {
     private static final double LEAST_BUFFER_M = 50;
     private static final double BUFFER_STEP_M = 50;
 
@@ -40,8 +41,7 @@ public record KnownGround(
                 .orElse(0.0);
     }
 
-    static KnownGround of(
-            GroundRequest ground, PlanRequest request, Design design, PlaneBlock block, StripLayout layout) {
+    static KnownGround of(GroundRequest ground, PlanRequest request, Design design, PlaneBlock block, Flight level) {
         HeightGrid grid = ground.source().over(block, bufferM(design));
         SiteMap site = new SiteMap(block.plane(), ground.obstacles(), ground.zones());
         boolean[] inside =
@@ -49,14 +49,14 @@ public record KnownGround(
         long in = 0;
         long unknownIn = 0;
         long unknownOut = 0;
-        double[] place = null;
+        PlanePoint place = null;
         for (int i = 0; i < inside.length; i++) {
             boolean unknown = Float.isNaN(grid.heights()[i]);
             in += inside[i] ? 1 : 0;
             unknownIn += inside[i] && unknown ? 1 : 0;
             unknownOut += !inside[i] && unknown ? 1 : 0;
             if (inside[i] && unknown && place == null) {
-                place = new double[] {grid.x(i % grid.columns()), grid.y(i / grid.columns())};
+                place = new PlanePoint(grid.x(i % grid.columns()), grid.y(i / grid.columns()));
             }
         }
         Optional<HeightPlan> heights = unknownIn > 0
@@ -67,11 +67,9 @@ public record KnownGround(
                                 site,
                                 ground.choice(),
                                 relief,
-                                layout,
+                                level,
                                 design.scale().heightM(),
-                                design.speedMps(),
-                                request.aircraft(),
-                                request.launch().map(block.plane()::toPlane)))
+                                request.aircraft()))
                         .filter(HeightPlan::known);
         return new KnownGround(
                 grid,

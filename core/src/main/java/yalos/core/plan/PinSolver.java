@@ -32,9 +32,13 @@ public final class PinSolver {
     private final PlanRequest request;
     private final Pins pins;
 
-    private PinSolver(PlaneBlock block, PlanRequest request) {
+    /** What the real ground adds to the flight time. */
+    private final double groundS;
+
+    private PinSolver(PlaneBlock block, PlanRequest request, double groundS) {
         this.block = block;
         this.request = request;
+        this.groundS = groundS;
         this.pins = request.pins();
     }
 
@@ -52,12 +56,16 @@ public final class PinSolver {
      */
     public record Way(Quantity quantity, Measure value) {}
 
-    /** Pins as they stand when no cost is pinned; otherwise solved. */
-    static Solution solve(PlaneBlock block, PlanRequest request) {
+    /**
+     * Pins as they stand when no cost is pinned; otherwise solved.
+     *
+     * @param groundS seconds that the real ground adds to the flight, as far as is known
+     */
+    static Solution solve(PlaneBlock block, PlanRequest request, double groundS) {
         if (request.pins().costs().isEmpty()) {
             return new Solution(request.pins(), Optional.empty(), true);
         }
-        return new PinSolver(block, request).solve();
+        return new PinSolver(block, request, groundS).solve();
     }
 
     /**
@@ -65,7 +73,7 @@ public final class PinSolver {
      * Each was planned and holds.
      */
     public static List<Way> waysOut(BlockPlan plan) {
-        PinSolver solver = new PinSolver(plan.block(), plan.request());
+        PinSolver solver = new PinSolver(plan.block(), plan.request(), 0);
         List<Way> ways = new ArrayList<>();
         solver.gsd().ifPresent(gsd -> ways.add(new Way(Quantity.GSD, gsd)));
         if (solver.pins.has(Quantity.SIDE_OVERLAP)) {
@@ -77,8 +85,8 @@ public final class PinSolver {
                     .ifPresent(forward -> ways.add(new Way(Quantity.FORWARD_OVERLAP, forward)));
         }
         for (Quantity cost : solver.pins.costs()) {
-            double needed = cost(plan, cost);
-            if (needed > limit(solver.pins, cost)) {
+            double needed = cost(plan, cost, 0);
+            if (Double.isFinite(needed) && needed > limit(solver.pins, cost)) {
                 ways.add(new Way(cost, inWholeUnits(cost, needed)));
             }
         }
@@ -154,20 +162,38 @@ public final class PinSolver {
     private boolean holds(Pins trial) {
         try {
             BlockPlan plan = BlockPlan.unsolved(block, request.with(trial.withoutCosts()));
-            return pins.costs().stream().allMatch(cost -> cost(plan, cost) <= limit(pins, cost) * (1 + 1e-9));
+            return pins.costs().stream().allMatch(cost -> within(cost(plan, cost, groundS), limit(pins, cost)));
         } catch (InputFault tooManyOrNone) {
             return false;
         }
     }
 
-    /** What a plan costs, SI. */
-    static double cost(BlockPlan plan, Quantity cost) {
+    private static boolean within(double cost, double limit) {
+        return cost <= limit * (1 + 1e-9);
+    }
+
+    /** Whether a plan costs no more than was pinned. */
+    static boolean keepsCosts(BlockPlan plan) {
+        Pins pins = plan.request().pins();
+        return pins.costs().stream().allMatch(cost -> within(cost(plan, cost, 0), limit(pins, cost)));
+    }
+
+    /** What a plan costs, SI, with so many seconds more; infinite where it cannot be flown. */
+    static double cost(BlockPlan plan, Quantity cost, double moreS) {
         return switch (cost) {
             case PHOTOS -> plan.photos();
-            case FLIGHT_TIME -> plan.layout().flightTimeS();
-            case BATTERY_SETS -> plan.batterySets();
+            case FLIGHT_TIME -> plan.flightTimeS() + moreS;
+            case BATTERY_SETS -> sets(plan, moreS);
             default -> throw new IllegalArgumentException(cost + " is no cost");
         };
+    }
+
+    private static double sets(BlockPlan plan, double moreS) {
+        if (!plan.batteries().carries()) {
+            return Double.POSITIVE_INFINITY;
+        }
+        boolean oneMore = plan.batteries().leftS() < moreS;
+        return plan.batterySets() + (oneMore ? 1 : 0);
     }
 
     private static double limit(Pins pins, Quantity cost) {

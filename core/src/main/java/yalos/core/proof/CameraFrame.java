@@ -23,6 +23,8 @@ final class CameraFrame {
     final double cy;
     final double width;
     final double height;
+    /** GSD at each metre of depth, in metres: the coarser of the axes. */
+    final double gsdPerDepth;
 
     CameraFrame(Pose pose, Lens lens) {
         east = pose.eastM();
@@ -52,6 +54,7 @@ final class CameraFrame {
         cy = lens.cy();
         width = lens.width();
         height = lens.height();
+        gsdPerDepth = Math.max(1 / fx, 1 / fy);
     }
 
     /** A ground point in the camera's own axes: right, down, ahead. */

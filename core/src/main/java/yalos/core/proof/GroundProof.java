@@ -2,14 +2,15 @@ package yalos.core.proof;
 
 import java.util.Arrays;
 import java.util.EnumSet;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.IntStream;
-import yalos.core.camera.Lens;
-import yalos.core.camera.Pose;
+import yalos.core.flight.Exposure;
 import yalos.core.terrain.HeightGrid;
 import yalos.core.terrain.SightLine;
 
@@ -31,14 +32,11 @@ public final class GroundProof implements CountGrid {
         GSD,
         /** Largest angle between two rays that see the cell, in radians. */
         ANGLE,
-        /** Strips from which the cell is seen. */
+        /** Lines from which the cell is seen, each counted once whatever the order of the photos. */
         STRIPS,
         /** Expected accuracy by {@link Intersection}, shared errors added. */
         ACCURACY
     }
-
-    /** A photo: its pose, yaw being that of the image's top, and the strip it belongs to. */
-    public record Photo(Pose pose, int strip) {}
 
     /** Told how the work goes; may call it off. */
     public interface Watcher {
@@ -79,27 +77,21 @@ public final class GroundProof implements CountGrid {
     /**
      * @param grid the ground, in the frame of the poses
      * @param asked cells that are asked for, row by row from the north; empty for all
-     * @param photos strip by strip
+     * @param photos in any order, each through its own lens
      * @param watcher told after each tile
      * @throws CancellationException when the watcher called it off
      */
     public static GroundProof of(
-            HeightGrid grid,
-            boolean[] asked,
-            Lens lens,
-            List<Photo> photos,
-            Noise noise,
-            Set<Layer> layers,
-            Watcher watcher) {
+            HeightGrid grid, boolean[] asked, List<Exposure> photos, Noise noise, Set<Layer> layers, Watcher watcher) {
         Set<Layer> wanted = layers.isEmpty() ? EnumSet.noneOf(Layer.class) : EnumSet.copyOf(layers);
         GroundProof proof = new GroundProof(grid, asked, wanted);
-        new Work(proof, lens, photos, noise, watcher).run();
+        new Work(proof, photos, noise, watcher).run();
         return proof;
     }
 
     /** Everything at once, unwatched. */
-    public static GroundProof of(HeightGrid grid, Lens lens, List<Photo> photos, Noise noise) {
-        return of(grid, new boolean[0], lens, photos, noise, EnumSet.allOf(Layer.class), share -> true);
+    public static GroundProof of(HeightGrid grid, List<Exposure> photos, Noise noise) {
+        return of(grid, new boolean[0], photos, noise, EnumSet.allOf(Layer.class), share -> true);
     }
 
     /** One run over all tiles. */
@@ -107,32 +99,35 @@ public final class GroundProof implements CountGrid {
         private final GroundProof proof;
         private final HeightGrid grid;
         private final CameraFrame[] frames;
-        private final int[] stripOf;
+        /** Lines are numbered anew, from 0, so that a small array can mark them. */
+        private final int[] lineOf;
+
+        private final int lines;
         private final double[][] boxes;
         private final Noise noise;
-        private final double gsdPerDepth;
         private final Steepness steepness;
         private final SightLine sight;
         private final Watcher watcher;
         private final AtomicInteger done = new AtomicInteger();
 
-        Work(GroundProof proof, Lens lens, List<Photo> photos, Noise noise, Watcher watcher) {
+        Work(GroundProof proof, List<Exposure> photos, Noise noise, Watcher watcher) {
             this.proof = proof;
             this.grid = proof.grid;
             this.noise = noise;
             this.watcher = watcher;
-            this.gsdPerDepth = Math.max(1 / lens.fx(), 1 / lens.fy());
             this.steepness = new Steepness(grid);
             this.sight = SightLine.forManyRays(grid);
             double[] range = grid.range();
             frames = new CameraFrame[photos.size()];
-            stripOf = new int[photos.size()];
+            lineOf = new int[photos.size()];
+            Map<Integer, Integer> numbers = new HashMap<>();
             boxes = new double[photos.size()][];
             for (int i = 0; i < photos.size(); i++) {
-                frames[i] = new CameraFrame(photos.get(i).pose(), lens);
-                stripOf[i] = photos.get(i).strip();
+                frames[i] = new CameraFrame(photos.get(i).pose(), photos.get(i).lens());
+                lineOf[i] = numbers.computeIfAbsent(photos.get(i).line(), line -> numbers.size());
                 boxes[i] = frames[i].box(range[0], range[1]);
             }
+            lines = numbers.size();
         }
 
         void run() {
@@ -232,6 +227,10 @@ public final class GroundProof implements CountGrid {
         private final SightLine sight;
         private final double[] rays;
         private final double[] normal = new double[6];
+        /** Cell in which a line was last seen to show it. */
+        private final int[] stamps;
+
+        private int stamp;
 
         Cell(Work work, int[] near, boolean[] free, double[] overTop) {
             this.work = work;
@@ -242,6 +241,7 @@ public final class GroundProof implements CountGrid {
             this.overTop = overTop;
             this.sight = work.sight;
             this.rays = new double[proof.angles.length > 0 ? 3 * near.length : 0];
+            this.stamps = new int[work.lines];
         }
 
         void look(int column, int row) {
@@ -253,7 +253,7 @@ public final class GroundProof implements CountGrid {
             double best = Double.POSITIVE_INFINITY;
             double sum = 0;
             int strips = 0;
-            int lastStrip = Integer.MIN_VALUE;
+            stamp++;
             boolean accuracy = proof.sigmaVertical.length > 0;
             if (accuracy) {
                 Arrays.fill(normal, 0);
@@ -291,11 +291,12 @@ public final class GroundProof implements CountGrid {
                         rays[3 * seen + 2] = du / length;
                     }
                     seen++;
-                    best = Math.min(best, depth);
-                    sum += depth;
-                    int strip = work.stripOf[near[i]];
-                    if (strip != lastStrip) {
-                        lastStrip = strip;
+                    double gsd = depth * frame.gsdPerDepth;
+                    best = Math.min(best, gsd);
+                    sum += gsd;
+                    int line = work.lineOf[near[i]];
+                    if (stamps[line] != stamp) {
+                        stamps[line] = stamp;
                         strips++;
                     }
                     if (accuracy) {
@@ -323,8 +324,8 @@ public final class GroundProof implements CountGrid {
                 proof.countsWithout[at] = (short) Math.min(Short.MAX_VALUE, without);
             }
             if (proof.gsdBest.length > 0) {
-                proof.gsdBest[at] = seen == 0 ? Float.NaN : (float) (best * work.gsdPerDepth);
-                proof.gsdMean[at] = seen == 0 ? Float.NaN : (float) (sum / seen * work.gsdPerDepth);
+                proof.gsdBest[at] = seen == 0 ? Float.NaN : (float) best;
+                proof.gsdMean[at] = seen == 0 ? Float.NaN : (float) (sum / seen);
             }
             if (proof.strips.length > 0) {
                 proof.strips[at] = (short) strips;

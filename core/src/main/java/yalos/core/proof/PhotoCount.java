@@ -3,11 +3,8 @@ package yalos.core.proof;
 import java.util.Arrays;
 import java.util.List;
 import yalos.core.block.PlaneBlock;
-import yalos.core.camera.Camera;
-import yalos.core.camera.Lens;
-import yalos.core.camera.Pose;
 import yalos.core.camera.View;
-import yalos.core.flight.Station;
+import yalos.core.flight.Exposure;
 
 /**
  * How many photos see each cell of the ground? Level ground; a photo sees a cell when its frame holds the cell's centre.
@@ -49,13 +46,13 @@ public final class PhotoCount implements CountGrid {
 
     /**
      * @param block without margin: the ground that is asked for
-     * @param stations every photo
+     * @param photos every one, over level ground at height 0
      * @param cellM side of a cell in metres
      */
-    public static PhotoCount of(PlaneBlock block, Camera camera, List<Station> stations, double cellM) {
+    public static PhotoCount of(PlaneBlock block, List<Exposure> photos, double cellM) {
         PhotoCount count = new PhotoCount(block, cellM);
         count.markInside(block);
-        count.addFootprints(camera, stations);
+        count.addFootprints(photos);
         count.sumRows();
         return count;
     }
@@ -133,35 +130,30 @@ public final class PhotoCount implements CountGrid {
         return (int) Math.max(0, Math.ceil((y - southM) / cellM - 0.5));
     }
 
-    private void addFootprints(Camera camera, List<Station> stations) {
-        Lens lens = Lens.of(camera);
+    private void addFootprints(List<Exposure> photos) {
         double[] wests = new double[rows];
         double[] easts = new double[rows];
-        for (Station station : stations) {
-            Pose flown = station.pose();
-            Pose pose = new Pose(
-                    flown.eastM(),
-                    flown.northM(),
-                    flown.upM(),
-                    camera.imageYawRad(flown.yawRad()),
-                    flown.pitchRad(),
-                    flown.rollRad());
-            new View(lens, pose).footprint(0).ifPresent(corners -> add(corners, wests, easts));
+        for (Exposure photo : photos) {
+            add(new View(photo.lens(), photo.pose()).footprint(0), wests, easts);
         }
     }
 
-    /** Adds one photo given by the four corners of its convex footprint. */
+    /** Adds one photo given by the corners of its convex footprint; none add nothing. */
     private void add(double[] corners, double[] wests, double[] easts) {
-        double south = Math.min(Math.min(corners[1], corners[3]), Math.min(corners[5], corners[7]));
-        double north = Math.max(Math.max(corners[1], corners[3]), Math.max(corners[5], corners[7]));
+        double south = Double.POSITIVE_INFINITY;
+        double north = Double.NEGATIVE_INFINITY;
+        for (int i = 1; i < corners.length; i += 2) {
+            south = Math.min(south, corners[i]);
+            north = Math.max(north, corners[i]);
+        }
         int first = firstRow(south);
         int end = Math.min(rows, firstRow(north));
-        if (first >= end) {
+        if (corners.length == 0 || first >= end) {
             return;
         }
         Arrays.fill(wests, first, end, Double.MAX_VALUE);
         Arrays.fill(easts, first, end, -Double.MAX_VALUE);
-        for (int i = 0, j = 6; i < 8; j = i, i += 2) {
+        for (int i = 0, j = corners.length - 2; i < corners.length; j = i, i += 2) {
             walkEdge(corners[j], corners[j + 1], corners[i], corners[i + 1], wests, easts);
         }
         for (int row = first; row < end; row++) {

@@ -36,7 +36,7 @@ public final class SiteMap {
     private static Geometry shape(LocalPlane plane, Obstacle obstacle) {
         Coordinate[] places = obstacle.places().stream()
                 .map(plane::toPlane)
-                .map(at -> new Coordinate(at[0], at[1]))
+                .map(at -> new Coordinate(at.xM(), at.yM()))
                 .toArray(Coordinate[]::new);
         if (places.length == 1) {
             return GEOMETRY.createPoint(places[0]);

@@ -5,11 +5,13 @@ import java.util.Optional;
 import java.util.stream.DoubleStream;
 import java.util.stream.Stream;
 import yalos.core.fault.InputFault;
-import yalos.core.flight.Link;
-import yalos.core.flight.SpeedProfile;
-import yalos.core.flight.Strip;
-import yalos.core.pattern.StripLayout;
-import yalos.core.pattern.StripPattern;
+import yalos.core.flight.BatteryUse;
+import yalos.core.flight.Line;
+import yalos.core.flight.Pace;
+import yalos.core.flight.StopAndGo;
+import yalos.core.flight.Timeline;
+import yalos.core.pattern.Pass;
+import yalos.core.pattern.Pattern;
 import yalos.core.pins.Pins;
 import yalos.core.pins.Quantity;
 import yalos.core.plan.BlockPlan;
@@ -99,7 +101,7 @@ public final class WhatIf {
      * @param slowMps ground speed on the slower legs
      * @param fastMps ground speed on the faster legs
      * @param crabRad greatest angle between heading and track
-     * @param flightTimeS strips at those speeds, the rest as in still air; NaN where the wind forbids it
+     * @param flightTimeS in that wind; infinite where it forbids a way
      * @param fastIntervalS between photos on the faster legs
      * @param fastBlurPx on the faster legs
      */
@@ -113,68 +115,51 @@ public final class WhatIf {
             double fastIntervalS,
             double fastBlurPx) {
         public boolean feasible() {
-            return !Double.isNaN(flightTimeS);
+            return Double.isFinite(flightTimeS);
         }
     }
 
     /** The schools of wind on this block; empty while no wind is pinned. */
     public List<InWind> inWind() {
         return plan.wind()
-                .map(wind -> {
-                    double along = ((wind.fromRad() % Math.PI) + Math.PI) % Math.PI;
-                    return List.of(
-                            inWind("as planned", plan.layout().directionRad(), wind),
-                            inWind("into and away from it", along, wind),
-                            inWind("across it", (along + Math.PI / 2) % Math.PI, wind));
-                })
+                .map(wind -> plan.mainPass().pattern().inWind(wind).stream()
+                        .map(school -> inWind(school, wind))
+                        .toList())
                 .orElse(List.of());
     }
 
-    /**
-     * A multirotor holds the planned ground speed as far as its fastest airspeed allows; a wing holds its airspeed, so its
-     * ground speed differs from leg to leg.
-     */
-    private InWind inWind(String name, double directionRad, Wind wind) {
+    private InWind inWind(Pattern.School school, Wind wind) {
         Design design = plan.design();
-        double there = legSpeedMps(wind, directionRad);
-        double back = legSpeedMps(wind, directionRad + Math.PI);
-        StripLayout layout = StripLayout.of(plan.flown(), plan.pattern(), directionRad);
-        double time = layout.flightTimeS();
-        for (Strip strip : layout.strips()) {
-            double speed = Math.abs(Math.sin((strip.yawRad() - directionRad) / 2)) < 0.5 ? there : back;
-            time += strip.lengthM() / speed - strip.lengthM() / design.speedMps();
+        BlockPlan flown =
+                plan.flown(List.of(new Pass(school.pattern(), plan.mainPass().task())));
+        Pace pace = flown.timeline().pace();
+        double slow = Double.POSITIVE_INFINITY;
+        double fast = 0;
+        double crab = 0;
+        for (Line line : flown.flight().lines()) {
+            double ground = pace.groundMps(line.trackRad(), line.speedMps());
+            double airspeed = Math.max(1e-9, pace.airspeedMps(line.trackRad(), ground));
+            slow = Math.min(slow, ground);
+            fast = Math.max(fast, ground);
+            crab = Math.max(
+                    crab, Math.abs(wind.crabRad(line.trackRad(), airspeed).orElse(Double.NaN)));
         }
-        double fast = Math.max(there, back);
-        double airspeed =
-                Math.max(wind.airspeedMps(directionRad, there), wind.airspeedMps(directionRad + Math.PI, back));
-        double crab = wind.crabRad(directionRad, Math.max(1e-9, airspeed)).orElse(Double.NaN);
         return new InWind(
-                name,
-                directionRad,
-                Math.min(there, back),
+                school.name(),
+                school.pattern().directionRad().orElse(Double.NaN),
+                slow,
                 fast,
-                Math.abs(crab),
-                time,
+                crab,
+                flown.flightTimeS(),
                 design.baseM() / fast,
                 fast * design.shutterTimeS() / design.scale().gsdAlongM());
-    }
-
-    private double legSpeedMps(Wind wind, double trackRad) {
-        double speed = plan.design().speedMps();
-        if (plan.request().aircraft().kind().wing()) {
-            return wind.groundSpeedMps(trackRad, speed).orElse(Double.NaN);
-        }
-        double fastest = plan.request().aircraft().transitMps();
-        return wind.airspeedMps(trackRad, speed) <= fastest
-                ? speed
-                : wind.groundSpeedMps(trackRad, fastest).orElse(Double.NaN);
     }
 
     /**
      * A way of releasing the shutter.
      *
      * @param name of the mode
-     * @param flightTimeS as {@link StripLayout#flightTimeS}
+     * @param flightTimeS as {@link BlockPlan#flightTimeS}
      * @param photos taken
      * @param intervalS between photos
      * @param speedMps between stations
@@ -188,7 +173,7 @@ public final class WhatIf {
         Design design = plan.design();
         Trigger byDistance = new Trigger(
                 "by distance",
-                plan.layout().flightTimeS(),
+                plan.flightTimeS(),
                 plan.photos(),
                 design.intervalS(),
                 design.speedMps(),
@@ -206,34 +191,22 @@ public final class WhatIf {
                 Math.ceil(plan.request().kit().payload().slowestIntervalS() / TIMER_STEP_S - 1e-9) * TIMER_STEP_S);
         double interval = Math.max(least, Math.floor(design.intervalS() / TIMER_STEP_S + 1e-9) * TIMER_STEP_S);
         double speed = Math.min(design.speedMps(), design.baseM() / interval);
-        StripPattern present = plan.pattern();
-        StripLayout layout = StripLayout.of(
-                plan.flown(),
-                new StripPattern(
-                        present.spacingM(),
-                        speed * interval,
-                        present.heightM(),
-                        speed,
-                        present.aircraft(),
-                        present.launch()),
-                plan.layout().directionRad());
+        Pass present = plan.mainPass();
+        BlockPlan flown =
+                plan.flown(List.of(new Pass(present.pattern(), present.task().paced(speed * interval, speed))));
         double blur = speed * design.shutterTimeS() / design.scale().gsdAlongM();
-        return new Trigger("by time", layout.flightTimeS(), layout.stations().size(), interval, speed, blur);
+        return new Trigger("by time", flown.flightTimeS(), flown.photos(), interval, speed, blur);
     }
 
     private Trigger stopping() {
         double speed = plan.request().aircraft().maxSpeedMps();
-        double acceleration = plan.request().aircraft().accelerationMps2();
-        SpeedProfile toRest = new SpeedProfile(acceleration, 0);
-        double hop = toRest.seconds(plan.design().baseM(), speed);
-        double time = SETTLING_S * plan.photos();
-        for (Strip strip : plan.layout().strips()) {
-            time += (strip.stations() - 1) * hop;
-        }
-        for (Link link : plan.layout().links()) {
-            time += toRest.seconds(link.lengthM(), speed);
-        }
-        time += plan.pattern().climbAndDescentS();
-        return new Trigger("stop at every station", time, plan.photos(), hop + SETTLING_S, speed, 0);
+        Pace pace = plan.timeline().pace();
+        Timeline stopping = Timeline.of(StopAndGo.of(plan.flight(), SETTLING_S, speed), pace);
+        BatteryUse batteries =
+                BatteryUse.of(stopping, plan.request().aircraft().battery().usableMinutes() * 60);
+        double track = plan.flight().lines().get(0).trackRad();
+        double every = pace.standToStandS(plan.design().baseM(), track, speed) + SETTLING_S;
+        double time = stopping.totalS() + batteries.tripsS();
+        return new Trigger("stop at every station", time, plan.photos(), every, speed, 0);
     }
 }

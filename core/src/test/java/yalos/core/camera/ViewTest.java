@@ -53,17 +53,32 @@ class ViewTest {
     void footprintCornersEncloseTheFormulasRectangle() {
         Camera camera = Samples.twentyMegapixel();
         GroundScale scale = new GroundScale(camera, 75);
-        double[] corners = new View(Lens.of(camera), Pose.vertical(0, 0, 75, 0))
-                .footprint(0)
-                .orElseThrow();
+        double[] corners = new View(Lens.of(camera), Pose.vertical(0, 0, 75, 0)).footprint(0);
         assertThat(corners[2] - corners[0]).isCloseTo(scale.footprintAcrossM(), Offset.offset(1e-9));
         assertThat(corners[1] - corners[7]).isCloseTo(scale.footprintAlongM(), Offset.offset(1e-9));
     }
 
+    /** A level camera's lower half sees ground: two corners of the frame, and two where it is cut below the horizon. */
     @Test
-    void aCornerAboveTheHorizonLeavesNoFootprint() {
-        Pose level = new Pose(0, 0, 75, 0, Math.toRadians(-10), 0);
-        assertThat(new View(Lens.of(Samples.twentyMegapixel()), level).footprint(0))
+    void aFootprintIsCutBelowTheHorizonAndASkyHasNone() {
+        Lens lens = Lens.of(Samples.twentyMegapixel());
+        double[] cut = new View(lens, new Pose(0, 0, 75, 0, 0, 0)).footprint(0);
+        assertThat(cut).hasSize(8);
+        double near = Double.MAX_VALUE;
+        double far = 0;
+        for (int i = 1; i < cut.length; i += 2) {
+            near = Math.min(near, cut[i]);
+            far = Math.max(far, cut[i]);
+        }
+        // tan of the half angle of view is half the rows over the focal length in pixels
+        assertThat(near).isCloseTo(75 / (lens.height() / 2.0 / lens.fy()), Offset.offset(1e-6));
+        assertThat(far).isCloseTo(75_000, Offset.offset(1e-3));
+        double[] rolled = new View(lens, new Pose(0, 0, 75, 0, Math.toRadians(-10), 0.9)).footprint(0);
+        assertThat(rolled.length).isBetween(6, 10);
+        assertThat(new View(lens, new Pose(0, 0, 75, 0, Math.toRadians(60), 0)).footprint(0))
+                .isEmpty();
+        assertThat(new View(lens, Pose.vertical(0, 0, -5, 0)).footprint(0))
+                .as("below the ground")
                 .isEmpty();
     }
 

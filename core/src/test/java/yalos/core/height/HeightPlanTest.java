@@ -17,16 +17,18 @@ import yalos.core.block.PlaneBlock;
 import yalos.core.fault.InputFault;
 import yalos.core.finding.Finding;
 import yalos.core.finding.Findings;
-import yalos.core.finding.PlanProof;
+import yalos.core.flight.Exposure;
+import yalos.core.flight.Line;
 import yalos.core.flight.Link;
-import yalos.core.flight.Station;
-import yalos.core.flight.Strip;
+import yalos.core.flight.Way;
 import yalos.core.geodesy.LonLat;
+import yalos.core.geodesy.PlanePoint;
 import yalos.core.kit.Positioning;
 import yalos.core.pins.Pins;
 import yalos.core.pins.Quantity;
 import yalos.core.plan.BlockPlan;
 import yalos.core.plan.GroundRequest;
+import yalos.core.plan.PlanProof;
 import yalos.core.plan.PlanRequest;
 import yalos.core.proof.GroundProof;
 import yalos.core.site.Obstacle;
@@ -88,10 +90,10 @@ class HeightPlanTest {
     void overLevelGroundEveryReferenceFliesTheSame(HeightReference reference) {
         BlockPlan plan = plan((x, y) -> 250, choice(reference, DesignPlane.MEAN), Pins.ofHeight(70));
         HeightPlan heights = plan.heights().orElseThrow();
-        for (int i = 0; i < plan.photos(); i += 7) {
-            assertThat(heights.stationAboveGroundM(i)).isCloseTo(70, Offset.offset(1e-3));
-            assertThat(heights.stationM(i)).isCloseTo(320, Offset.offset(1e-3));
-            assertThat(heights.stationAboveTakeOffM(i)).isCloseTo(70, Offset.offset(1e-3));
+        for (Exposure photo : plan.flight().exposures()) {
+            assertThat(heights.aboveGroundM(photo)).isCloseTo(70, Offset.offset(1e-3));
+            assertThat(photo.upM()).isCloseTo(320, Offset.offset(1e-3));
+            assertThat(plan.flight().aboveTakeOffM(photo)).isCloseTo(70, Offset.offset(1e-3));
         }
     }
 
@@ -115,7 +117,7 @@ class HeightPlanTest {
         BlockPlan plan = plan((x, y) -> x > 0 ? 380 : 300, choice(HeightReference.FOLLOW, DesignPlane.BOTH), across);
         HeightPlan heights = plan.heights().orElseThrow();
         double speed = plan.design().speedMps();
-        for (LegSection leg : heights.legs()) {
+        for (LegSection leg : heights.sections()) {
             double step = leg.lengthM() / (leg.pathM().length - 1);
             for (int i = 1; i < leg.pathM().length; i++) {
                 double rise = (leg.pathM()[i] - leg.pathM()[i - 1]) / step * speed;
@@ -167,7 +169,10 @@ class HeightPlanTest {
         return plan(ground, choice(HeightReference.GEOID, plane), Pins.ofHeight(70))
                 .heights()
                 .orElseThrow()
-                .stationM(0);
+                .flight()
+                .exposures()
+                .get(0)
+                .upM();
     }
 
     @Test
@@ -175,8 +180,8 @@ class HeightPlanTest {
         Pins across = Pins.ofHeight(60).with(Quantity.DIRECTION, Measure.of(0, Unit.DEGREE));
         BlockPlan plan = plan((x, y) -> 200 + 0.2 * x, choice(HeightReference.STEPPED, DesignPlane.MEAN), across);
         HeightPlan heights = plan.heights().orElseThrow();
-        LegSection first = heights.strip(1);
-        LegSection last = heights.strip(plan.layout().strips().size());
+        LegSection first = heights.section(1);
+        LegSection last = heights.section(plan.flight().lines().size());
         assertThat(first.pathM()[0]).isEqualTo(first.pathM()[first.pathM().length - 1]);
         assertThat(Math.abs(first.pathM()[0] - last.pathM()[0])).isGreaterThan(50);
     }
@@ -184,9 +189,9 @@ class HeightPlanTest {
     @Test
     void aMastBesideAStripIsClearedOrReported() {
         BlockPlan bare = plan((x, y) -> 100, choice(HeightReference.FOLLOW, DesignPlane.BOTH), Pins.ofHeight(60));
-        var at = bare.layout().stations().get(40);
+        PlanePoint at = bare.flight().exposures().get(40).point();
         Obstacle mast = new Obstacle(
-                "radio mast", Obstacle.Kind.MAST, List.of(bare.block().plane().toLonLat(at.xM(), at.yM())), 55, 2);
+                "radio mast", Obstacle.Kind.MAST, List.of(bare.block().plane().toLonLat(at)), 55, 2);
         BlockPlan followed = plan(
                 (x, y) -> 100,
                 choice(HeightReference.FOLLOW, DesignPlane.BOTH),
@@ -194,7 +199,8 @@ class HeightPlanTest {
                 List.of(mast),
                 List.of(),
                 OptionalDouble.empty());
-        assertThat(followed.heights().orElseThrow().nearestLeg().clearanceM()).isGreaterThanOrEqualTo(20 - 1e-6);
+        assertThat(followed.heights().orElseThrow().nearestSection().clearanceM())
+                .isGreaterThanOrEqualTo(20 - 1e-6);
         BlockPlan level = plan(
                 (x, y) -> 100,
                 choice(HeightReference.TAKE_OFF, DesignPlane.BOTH),
@@ -248,8 +254,8 @@ class HeightPlanTest {
     @Test
     void eachZoneTellsItsOwnPhotosAndOneBetweenTwoStationsIsFoundToo() {
         BlockPlan bare = plan((x, y) -> 100, HeightChoice.USUAL, Pins.ofHeight(60));
-        Station one = bare.layout().stations().get(40);
-        Station next = bare.layout().stations().get(41);
+        PlanePoint one = bare.flight().exposures().get(40).point();
+        PlanePoint next = bare.flight().exposures().get(41).point();
         Zone round = keepOut("round one station", bare, one.xM(), one.yM(), 4);
         Zone between = keepOut("between", bare, (one.xM() + next.xM()) / 2, (one.yM() + next.yM()) / 2, 5);
         BlockPlan plan = plan(
@@ -261,21 +267,21 @@ class HeightPlanTest {
                 OptionalDouble.empty());
         assertThat(finding(plan, "zone-round one station").sentence()).contains("1 photo is taken in it");
         assertThat(finding(plan, "zone-between").sentence())
-                .startsWith("Strip " + one.strip())
+                .startsWith("Strip " + bare.flight().exposures().get(40).line())
                 .contains("0 photos are taken in it");
     }
 
     @Test
     void theWayFromTheLaunchPointIsHeldAgainstZonesToo() {
         BlockPlan bare = plan((x, y) -> 100, HeightChoice.USUAL, Pins.ofHeight(60));
-        Strip first = bare.layout().strips().get(0);
-        double[] out = {first.fromX() * 1.15, first.fromY() * 1.15};
+        PlanePoint first = bare.flight().line(1).from();
+        double[] out = {first.xM() * 1.15, first.yM() * 1.15};
         PlanRequest usual = Samples.request(SQUARE, Pins.ofHeight(60));
         PlanRequest request = new PlanRequest(
                 usual.kit(),
                 usual.pins(),
                 usual.outline(),
-                Optional.of(bare.block().plane().toLonLat(first.fromX() * 1.3, first.fromY() * 1.3)),
+                Optional.of(bare.block().plane().toLonLat(first.xM() * 1.3, first.yM() * 1.3)),
                 usual.epsg());
         GroundRequest ground = new GroundRequest(
                 GroundRequest.LEVEL,
@@ -292,9 +298,9 @@ class HeightPlanTest {
     @Test
     void obstaclesAndZonesCountOnLevelGroundWithoutAModel() {
         BlockPlan bare = Samples.request(SQUARE, Pins.ofHeight(60)).plan();
-        Station at = bare.layout().stations().get(40);
+        PlanePoint at = bare.flight().exposures().get(40).point();
         Obstacle mast = new Obstacle(
-                "radio mast", Obstacle.Kind.MAST, List.of(bare.block().plane().toLonLat(at.xM(), at.yM())), 70, 2);
+                "radio mast", Obstacle.Kind.MAST, List.of(bare.block().plane().toLonLat(at)), 70, 2);
         GroundRequest ground = new GroundRequest(
                 GroundRequest.LEVEL,
                 HeightChoice.USUAL,
@@ -303,7 +309,7 @@ class HeightPlanTest {
                 OptionalDouble.empty());
         BlockPlan plan = Samples.request(SQUARE, Pins.ofHeight(60)).over(ground).plan();
         assertThat(plan.heights()).isEmpty();
-        assertThat(plan.layout()).isEqualTo(bare.layout());
+        assertThat(plan.flight().exposures()).isEqualTo(bare.flight().exposures());
         assertThat(finding(plan, "clearance").sentence())
                 .contains("runs 10.0 m below the top of radio mast; 20.0 m above it");
         assertThat(finding(plan, "zone-yard").level()).isEqualTo(Finding.Level.STOP);
@@ -326,13 +332,13 @@ class HeightPlanTest {
         Pins pins = Pins.ofHeight(60).with(Quantity.DIRECTION, Measure.of(0, Unit.DEGREE));
         PlanRequest request = Samples.request(SQUARE, pins);
         BlockPlan bare = request.plan();
-        Strip strip = bare.layout().strips().get(3);
-        double middle = (strip.fromY() + strip.toY()) / 2;
+        Line strip = bare.flight().line(4);
+        double middle = (strip.from().yM() + strip.to().yM()) / 2;
         for (double along = -30; along <= 30; along += 7) {
             Obstacle mast = new Obstacle(
                     "mast",
                     Obstacle.Kind.MAST,
-                    List.of(bare.block().plane().toLonLat(strip.fromX() + 9, middle + along)),
+                    List.of(bare.block().plane().toLonLat(strip.from().xM() + 9, middle + along)),
                     50,
                     0);
             HeightChoice followed = choice(HeightReference.FOLLOW, DesignPlane.BOTH);
@@ -341,9 +347,9 @@ class HeightPlanTest {
                     .plan()
                     .heights()
                     .orElseThrow();
-            double top = 500 + 0.5 * (strip.fromX() + 9) + 50;
-            LegSection leg = heights.strip(4);
-            double there = leg.pathAtM(Math.abs(middle + along - strip.fromY()));
+            double top = 500 + 0.5 * (strip.from().xM() + 9) + 50;
+            LegSection leg = heights.section(4);
+            double there = leg.way().upAt(Math.abs(middle + along - strip.from().yM()));
             assertThat(there - top).as("%.0f m along", along).isGreaterThan(19.9);
         }
     }
@@ -353,11 +359,11 @@ class HeightPlanTest {
     void aWayThatMustRiseIsTold() {
         PlanRequest request = Samples.request(SQUARE, Pins.ofHeight(60));
         BlockPlan bare = request.plan();
-        Link turn = bare.layout().links().stream()
-                .filter(link -> link.kind() == Link.Kind.TURN)
+        Way turn = bare.flight().ways().stream()
+                .filter(way -> way instanceof Link link && link.kind() == Link.Kind.TURN)
                 .findFirst()
                 .orElseThrow();
-        LonLat middle = bare.block().plane().toLonLat((turn.fromX() + turn.toX()) / 2, (turn.fromY() + turn.toY()) / 2);
+        LonLat middle = bare.block().plane().toLonLat(turn.pointAt(turn.lengthM() / 2));
         Obstacle mast = new Obstacle("mast", Obstacle.Kind.MAST, List.of(middle), 70, 0);
         BlockPlan plan = request.over(new GroundRequest(
                         GroundRequest.LEVEL,

@@ -144,10 +144,9 @@ class KitTest {
         Camera camera = camera(5280, 3956, 17.3, 13.0, 12.29, 0.1);
         Pins pins = Pins.ofHeight(75).with(Quantity.SHUTTER_TIME, Measure.of(0.0001, Unit.SECOND));
         BlockPlan plan = plan(Kit.of(wing, camera), pins);
-        int turns = plan.layout().strips().size() - 1;
-        double strips =
-                plan.layout().strips().stream().mapToDouble(s -> s.lengthM()).sum();
-        double turning = (plan.layout().pathLengthM() - strips) / turns;
+        int turns = plan.flight().lines().size() - 1;
+        double strips = plan.flight().linesLengthM();
+        double turning = (plan.flight().pathLengthM() - strips) / turns;
         assertThat(plan.design().spacingM()).isLessThan(2 * radius);
         assertThat(turning).isBetween(Math.PI * radius, 7 * Math.PI / 3 * radius);
         assertThat(WhatIf.of(plan).triggers()).extracting(WhatIf.Trigger::name).doesNotContain("stop at every station");

@@ -19,90 +19,136 @@ import org.junit.jupiter.params.provider.ValueSource;
 import yalos.core.Samples;
 import yalos.core.block.Outline;
 import yalos.core.block.PlaneBlock;
+import yalos.core.camera.Camera;
+import yalos.core.camera.Mount;
 import yalos.core.fault.InputFault;
+import yalos.core.flight.Exposure;
+import yalos.core.flight.Flight;
+import yalos.core.flight.Line;
 import yalos.core.flight.Link;
-import yalos.core.flight.SpeedProfile;
-import yalos.core.flight.Station;
-import yalos.core.flight.Strip;
+import yalos.core.flight.Pace;
+import yalos.core.flight.Timeline;
+import yalos.core.flight.Way;
+import yalos.core.geodesy.PlanePoint;
 import yalos.core.kit.Aircraft;
+import yalos.core.wind.Wind;
 
 class GridTest {
     private static final double SPACING = 31.7;
     private static final double BASE = 15.8;
+    private static final Task TASK = new Task(SPACING, BASE, 75, 10, Samples.twentyMegapixel());
+    private static final Pace STILL = new Pace(Aircraft.smallMultirotor(), Optional.empty());
+    private static final Optional<PlanePoint> NOWHERE = Optional.empty();
 
     static LongStream seeds() {
         return LongStream.range(1, 41);
-    }
-
-    private static StripPattern pattern(Optional<double[]> launch) {
-        return new StripPattern(SPACING, BASE, 75, 10, Aircraft.smallMultirotor(), launch);
     }
 
     private static PlaneBlock block(Outline outline) {
         return PlaneBlock.of(outline, Samples.UTM30);
     }
 
+    private static Flight flown(PlaneBlock block, Task task, Pace pace, Optional<PlanePoint> launch, double direction) {
+        return Passes.flown(block, List.of(new Pass(Grid.towards(direction), task)), pace, launch)
+                .flight();
+    }
+
+    private static Flight flown(PlaneBlock block, double direction) {
+        return flown(block, TASK, STILL, NOWHERE, direction);
+    }
+
+    private static double seconds(Flight flight, Pace pace) {
+        return Timeline.of(flight, pace).totalS();
+    }
+
     @ParameterizedTest
     @MethodSource("seeds")
-    void everyPointOfTheBlockLiesBesideAStripWithAStationBeforeAndBehind(long seed) {
+    void everyPointOfTheBlockLiesBesideALineWithAPhotoBeforeAndBehind(long seed) {
         PlaneBlock block = block(seed % 5 == 0 ? Samples.concaveWithHole() : Samples.random(seed));
         Random random = new Random(seed);
-        StripLayout layout = StripLayout.of(block, pattern(Optional.empty()), random.nextDouble() * Math.PI);
+        Flight flight = flown(block, random.nextDouble() * Math.PI);
         double[] bounds = block.bounds();
         for (int i = 0; i < 2000; i++) {
-            double x = bounds[0] + random.nextDouble() * (bounds[1] - bounds[0]);
-            double y = bounds[2] + random.nextDouble() * (bounds[3] - bounds[2]);
-            if (block.contains(x, y)) {
-                assertThat(layout.strips()).as("point %f %f", x, y).anyMatch(strip -> covers(strip, x, y));
+            PlanePoint at = new PlanePoint(
+                    bounds[0] + random.nextDouble() * (bounds[1] - bounds[0]),
+                    bounds[2] + random.nextDouble() * (bounds[3] - bounds[2]));
+            if (block.contains(at)) {
+                assertThat(flight.lines()).as("point %s", at).anyMatch(line -> covers(line, at));
             }
         }
     }
 
-    private static boolean covers(Strip strip, double x, double y) {
-        double alongX = Math.sin(strip.yawRad());
-        double alongY = Math.cos(strip.yawRad());
-        double along = (x - strip.fromX()) * alongX + (y - strip.fromY()) * alongY;
-        double across = (x - strip.fromX()) * alongY - (y - strip.fromY()) * alongX;
-        return Math.abs(across) <= SPACING / 2 + 1e-6 && along >= -1e-6 && along <= strip.lengthM() + 1e-6;
+    private static boolean covers(Line line, PlanePoint at) {
+        double alongX = Math.sin(line.trackRad());
+        double alongY = Math.cos(line.trackRad());
+        double dx = at.xM() - line.from().xM();
+        double dy = at.yM() - line.from().yM();
+        double along = dx * alongX + dy * alongY;
+        double across = dx * alongY - dy * alongX;
+        return Math.abs(across) <= SPACING / 2 + 1e-6 && along >= -1e-6 && along <= line.lengthM() + 1e-6;
     }
 
     @ParameterizedTest
     @MethodSource("seeds")
-    void stationsOfAStripAreExactlyOneBaseApart(long seed) {
-        StripLayout layout = StripLayout.of(block(Samples.random(seed)), pattern(Optional.empty()), 0.3 * seed);
-        for (Strip strip : layout.strips()) {
-            List<Station> stations =
-                    layout.stations().subList(strip.firstStation(), strip.firstStation() + strip.stations());
-            for (int i = 1; i < stations.size(); i++) {
-                Station a = stations.get(i - 1);
-                Station b = stations.get(i);
-                assertThat(Math.hypot(b.xM() - a.xM(), b.yM() - a.yM())).isCloseTo(BASE, Offset.offset(1e-9));
-                assertThat(b.strip()).isEqualTo(strip.number());
+    void photosOfALineAreExactlyOneBaseApart(long seed) {
+        Flight flight = flown(block(Samples.random(seed)), 0.3 * seed);
+        for (Line line : flight.lines()) {
+            List<Exposure> photos = flight.exposuresOf(line);
+            for (int i = 1; i < photos.size(); i++) {
+                assertThat(photos.get(i - 1).point().distanceM(photos.get(i).point()))
+                        .isCloseTo(BASE, Offset.offset(1e-9));
+                assertThat(photos.get(i).line()).isEqualTo(line.number());
+                assertThat(photos.get(i).id()).isEqualTo(photos.get(i - 1).id() + 1);
             }
-            assertThat(stations.get(stations.size() - 1).xM()).isCloseTo(strip.toX(), Offset.offset(1e-9));
+            assertThat(photos.get(photos.size() - 1).point().distanceM(line.to()))
+                    .isLessThan(1e-9);
         }
     }
 
     @ParameterizedTest
     @MethodSource("seeds")
-    void theSerpentineNeverFliesAStripTwiceAndTurnsRoundEachTime(long seed) {
-        StripLayout layout = StripLayout.of(
-                block(Samples.concaveWithHole()), pattern(Optional.of(new double[] {-400, 30 * seed})), 0.1 * seed);
+    void theSerpentineNeverFliesALineTwiceAndTurnsRoundEachTime(long seed) {
+        PlanePoint launch = new PlanePoint(-400, 30 * seed);
+        Flight flight = flown(block(Samples.concaveWithHole()), TASK, STILL, Optional.of(launch), 0.1 * seed);
         Set<String> middles = new HashSet<>();
-        for (Strip strip : layout.strips()) {
-            String middle = "%.3f %.3f".formatted((strip.fromX() + strip.toX()) / 2, (strip.fromY() + strip.toY()) / 2);
-            assertThat(middles.add(middle))
-                    .as("strip %d is new", strip.number())
+        for (Line line : flight.lines()) {
+            PlanePoint middle = line.pointAt(line.lengthM() / 2);
+            assertThat(middles.add("%.3f %.3f".formatted(middle.xM(), middle.yM())))
+                    .as("line %d is new", line.number())
                     .isTrue();
         }
-        int links = layout.links().size();
-        assertThat(links).isEqualTo(layout.strips().size() + 1);
-        for (int i = 1; i < layout.strips().size(); i++) {
-            double turn = Math.abs(
-                    layout.strips().get(i).yawRad() - layout.strips().get(i - 1).yawRad());
-            boolean straightOn = layout.links().get(i).kind() == Link.Kind.GAP;
+        List<Link> links = flight.ways().stream()
+                .filter(Link.class::isInstance)
+                .map(Link.class::cast)
+                .toList();
+        assertThat(links).hasSize(flight.lines().size() + 1);
+        for (int i = 1; i < flight.lines().size(); i++) {
+            double turn =
+                    Math.abs(flight.line(i + 1).trackRad() - flight.line(i).trackRad());
+            boolean straightOn = links.get(i).kind() == Link.Kind.GAP;
             assertThat(turn).isCloseTo(straightOn ? 0 : Math.PI, Offset.offset(1e-9));
         }
+    }
+
+    /** Whatever flies: each way begins where the one before ended. */
+    @ParameterizedTest
+    @MethodSource("seeds")
+    void thePathHasNoGap(long seed) {
+        Aircraft aircraft = seed % 2 == 0 ? Aircraft.smallWing() : Aircraft.smallMultirotor();
+        Pace pace = new Pace(aircraft, Optional.empty());
+        PlanePoint launch = new PlanePoint(-300, 20 * seed);
+        Flight flight = flown(block(Samples.concaveWithHole()), TASK, pace, Optional.of(launch), 0.37 * seed);
+        List<Way> ways = flight.ways();
+        for (int i = 1; i < ways.size(); i++) {
+            assertThat(ways.get(i)
+                            .start()
+                            .point()
+                            .distanceM(ways.get(i - 1).end().point()))
+                    .as("way %d", i)
+                    .isLessThan(1e-6);
+        }
+        assertThat(ways.get(0).start().point()).isEqualTo(launch);
+        assertThat(ways.get(ways.size() - 1).end().point().distanceM(launch)).isLessThan(1e-9);
     }
 
     @ParameterizedTest
@@ -115,55 +161,95 @@ class GridTest {
             turned[i] = corners[i] * Math.cos(turn) + corners[i + 1] * Math.sin(turn);
             turned[i + 1] = corners[i + 1] * Math.cos(turn) - corners[i] * Math.sin(turn);
         }
-        StripLayout straight = StripLayout.of(block(Samples.outline(corners)), pattern(Optional.empty()), 0.4);
-        StripLayout rotated = StripLayout.of(block(Samples.outline(turned)), pattern(Optional.empty()), 0.4 + turn);
-        assertThat(rotated.strips()).hasSameSizeAs(straight.strips());
-        assertThat(rotated.stations()).hasSameSizeAs(straight.stations());
+        Flight straight = flown(block(Samples.outline(corners)), 0.4);
+        Flight rotated = flown(block(Samples.outline(turned)), 0.4 + turn);
+        assertThat(rotated.lines()).hasSameSizeAs(straight.lines());
+        assertThat(rotated.exposures()).hasSameSizeAs(straight.exposures());
         assertThat(rotated.pathLengthM()).isCloseTo(straight.pathLengthM(), Percentage.withPercentage(0.01));
-        assertThat(rotated.flightTimeS()).isCloseTo(straight.flightTimeS(), Percentage.withPercentage(0.01));
+        assertThat(seconds(rotated, STILL)).isCloseTo(seconds(straight, STILL), Percentage.withPercentage(0.01));
     }
 
     @Test
-    void aSquareHasTheStripsAndStationsOfTheTextbook() {
-        StripPattern pattern = new StripPattern(50, 25, 75, 10, Aircraft.smallMultirotor(), Optional.empty());
-        StripLayout layout = StripLayout.of(block(Samples.square(399)), pattern, 0);
-        assertThat(layout.strips()).hasSize(8);
-        assertThat(layout.stations()).hasSize(8 * 17);
-        assertThat(layout.pathLengthM()).isCloseTo(8 * 400 + 7 * 50, Offset.offset(0.5));
+    void aSquareHasTheLinesAndPhotosOfTheTextbook() {
+        Task task = new Task(50, 25, 75, 10, Samples.twentyMegapixel());
+        Flight flight = flown(block(Samples.square(399)), task, STILL, NOWHERE, 0);
+        assertThat(flight.lines()).hasSize(8);
+        assertThat(flight.exposures()).hasSize(8 * 17);
+        assertThat(flight.pathLengthM()).isCloseTo(8 * 400 + 7 * 50, Offset.offset(0.5));
     }
 
     @Test
     void startsAtTheCornerNearestTheLaunchPoint() {
         for (double[] corner : new double[][] {{-300, -300}, {300, -300}, {300, 300}, {-300, 300}}) {
-            StripLayout layout = StripLayout.of(block(Samples.square(400)), pattern(Optional.of(corner)), 0);
-            Strip first = layout.strips().get(0);
-            assertThat(Math.signum(first.fromX())).isEqualTo(Math.signum(corner[0]));
-            assertThat(Math.signum(first.fromY())).isEqualTo(Math.signum(corner[1]));
+            Optional<PlanePoint> launch = Optional.of(new PlanePoint(corner[0], corner[1]));
+            Line first =
+                    flown(block(Samples.square(400)), TASK, STILL, launch, 0).line(1);
+            assertThat(Math.signum(first.from().xM())).isEqualTo(Math.signum(corner[0]));
+            assertThat(Math.signum(first.from().yM())).isEqualTo(Math.signum(corner[1]));
+        }
+    }
+
+    /** The mount is applied once, in the exposure: a camera turned by a quarter has the top of its image to the right of the track. */
+    @Test
+    void theImageLooksAsTheCameraIsMounted() {
+        Camera wide = Samples.twentyMegapixel();
+        Camera turned = new Camera(
+                wide.name(),
+                wide.sensor(),
+                wide.focalLengthM(),
+                wide.shutter(),
+                wide.minIntervalS(),
+                Mount.HEIGHT_ACROSS,
+                wide.storage());
+        PlaneBlock block = block(Samples.square(200));
+        for (Exposure photo : flown(block, TASK, STILL, NOWHERE, 0.3).exposures()) {
+            assertThat(photo.pose().yawRad()).isEqualTo(photo.trackRad());
+        }
+        Task task = new Task(SPACING, BASE, 75, 10, turned);
+        for (Exposure photo : flown(block, task, STILL, NOWHERE, 0.3).exposures()) {
+            assertThat(photo.pose().yawRad() - photo.trackRad()).isCloseTo(Math.PI / 2, Offset.offset(1e-12));
         }
     }
 
     @Test
-    void flightTimeIsAtLeastPathOverSpeedAndAgreesWithTheHandFigure() {
-        SpeedProfile profile = new SpeedProfile(2, 1);
-        // speeding up from 1 to 11 m/s takes 5 s and 30 m, braking the same; the other 40 m take 40/11 s
-        assertThat(profile.seconds(100, 11)).isCloseTo(10 + 40 / 11.0, Offset.offset(1e-12));
-        // too short to reach 11 m/s: peak speed sqrt(1 + 2 * 20)
-        assertThat(profile.seconds(20, 11)).isCloseTo(Math.sqrt(41) - 1, Offset.offset(1e-12));
-        StripLayout layout = StripLayout.of(block(Samples.square(400)), pattern(Optional.empty()), 0);
-        assertThat(layout.flightTimeS()).isGreaterThan(layout.pathLengthM() / 10);
+    void aTiltedPassLooksAheadOrBack() {
+        PlaneBlock block = block(Samples.square(200));
+        Pattern ahead = Grid.towards(0).tilted(Math.toRadians(-60), 0);
+        Pattern back = Grid.towards(0).tilted(Math.toRadians(-60), Math.PI);
+        Flight both = Passes.flown(block, List.of(new Pass(ahead, TASK), new Pass(back, TASK)), STILL, NOWHERE)
+                .flight();
+        int half = both.exposures().size() / 2;
+        for (int i = 0; i < half; i++) {
+            Exposure first = both.exposures().get(i);
+            Exposure second = both.exposures().get(half + i);
+            assertThat(first.pass()).isEqualTo(1);
+            assertThat(second.pass()).isEqualTo(2);
+            assertThat(first.pose().pitchRad()).isEqualTo(Math.toRadians(-60));
+            assertThat(first.pose().yawRad()).isCloseTo(first.trackRad(), Offset.offset(1e-12));
+            assertThat(second.pose().yawRad()).isCloseTo(second.trackRad() + Math.PI, Offset.offset(1e-12));
+        }
+        assertThat(both.lines().get(both.lines().size() - 1).number())
+                .isEqualTo(both.lines().size());
     }
 
+    private static Pace blowing(Aircraft aircraft, long seed) {
+        return new Pace(aircraft, Optional.of(new Wind(seed, 1 + seed % 8)));
+    }
+
+    /** In still air and in wind, for multirotors and wings: the quick search counts what the whole flight takes. */
     @ParameterizedTest
     @MethodSource("seeds")
     void noDirectionTriedByHandBeatsTheBestOne(long seed) {
         PlaneBlock block = block(Samples.random(seed));
-        StripPattern pattern = pattern(Optional.of(new double[] {seed * 10, -200}));
-        BestDirection.Choice best = BestDirection.of(block, pattern);
-        assertThat(StripLayout.of(block, pattern, best.directionRad()).flightTimeS())
+        Optional<PlanePoint> launch = Optional.of(new PlanePoint(seed * 10, -200));
+        Aircraft aircraft = seed % 4 < 2 ? Aircraft.smallMultirotor() : Aircraft.smallWing();
+        Pace pace = seed % 2 == 0 ? new Pace(aircraft, Optional.empty()) : blowing(aircraft, seed);
+        Task task = aircraft.kind().wing() ? TASK.paced(BASE, 16) : TASK;
+        BestDirection.Choice best = BestDirection.of(block, task, pace, launch);
+        assertThat(seconds(flown(block, task, pace, launch, best.directionRad()), pace))
                 .isCloseTo(best.flightTimeS(), Offset.offset(1e-6));
         IntStream.range(0, 60)
-                .mapToDouble(
-                        i -> StripLayout.of(block, pattern, i * Math.PI / 60).flightTimeS())
+                .mapToDouble(i -> seconds(flown(block, task, pace, launch, i * Math.PI / 60), pace))
                 .forEach(time -> assertThat(time).isGreaterThanOrEqualTo(best.flightTimeS() - 1e-6));
     }
 
@@ -173,20 +259,33 @@ class GridTest {
                 Samples.square(100).parts().get(0),
                 Samples.outline(900, 40, 1000, 40, 1000, 150, 900, 150).parts().get(0)));
         for (double direction = 0; direction < Math.PI; direction += 0.2) {
-            StripLayout layout = StripLayout.of(block(two), pattern(Optional.empty()), direction);
-            assertThat(layout.stations()).anyMatch(station -> station.xM() < -350);
-            assertThat(layout.stations()).anyMatch(station -> station.xM() > 350);
+            Flight flight = flown(block(two), direction);
+            assertThat(flight.exposures()).anyMatch(photo -> photo.point().xM() < -350);
+            assertThat(flight.exposures()).anyMatch(photo -> photo.point().xM() > 350);
         }
-        assertThat(BestDirection.of(block(two), pattern(Optional.empty())).flightTimeS())
+        assertThat(BestDirection.of(block(two), TASK, STILL, NOWHERE).flightTimeS())
                 .isPositive();
     }
 
     @Test
-    void refusesMoreThanTwoHundredThousandStations() {
-        StripPattern tiny = new StripPattern(1, 1, 5, 2, Aircraft.smallMultirotor(), Optional.empty());
-        assertThatThrownBy(() -> StripLayout.of(block(Samples.square(3000)), tiny, 0))
+    void refusesMoreThanTwoHundredThousandPhotos() {
+        Task tiny = new Task(1, 1, 5, 2, Samples.twentyMegapixel());
+        assertThatThrownBy(() -> flown(block(Samples.square(3000)), tiny, STILL, NOWHERE, 0))
                 .isInstanceOf(InputFault.class)
                 .hasMessageContaining("200,000")
                 .hasMessageContaining("photos");
+    }
+
+    /** Wind from the north-east (45°) blows along lines of 45° and square to lines of 135°. */
+    @Test
+    void theSchoolsOfWindTurnThePatternIntoAndAcrossIt() {
+        List<Pattern.School> schools = Grid.towards(1).inWind(new Wind(Math.toRadians(225), 5));
+        assertThat(schools)
+                .extracting(
+                        school -> Math.toDegrees(school.pattern().directionRad().orElseThrow()))
+                .satisfiesExactly(
+                        planned -> assertThat(planned).isCloseTo(Math.toDegrees(1), Offset.offset(1e-9)),
+                        into -> assertThat(into).isCloseTo(45, Offset.offset(1e-9)),
+                        across -> assertThat(across).isCloseTo(135, Offset.offset(1e-9)));
     }
 }

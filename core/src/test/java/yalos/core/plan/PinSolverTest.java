@@ -46,11 +46,11 @@ class PinSolverTest {
         assertThat(plan.solution().holds()).isTrue();
         assertThat(plan.solution().solved()).contains(Quantity.GSD);
         double limit = unitOf(cost, most).si();
-        assertThat(PinSolver.cost(plan, cost)).isLessThanOrEqualTo(limit + 1e-9);
+        assertThat(PinSolver.cost(plan, cost, 0)).isLessThanOrEqualTo(limit + 1e-9);
         double gsdCm = plan.design().scale().gsdM() * 100;
         assertThat(Math.abs(gsdCm * 100 - Math.round(gsdCm * 100))).isLessThan(1e-6);
         BlockPlan finer = plan(Pins.ofGsd(gsdCm - 0.01));
-        assertThat(PinSolver.cost(finer, cost)).isGreaterThan(limit);
+        assertThat(PinSolver.cost(finer, cost, 0)).isGreaterThan(limit);
     }
 
     @Test
@@ -59,7 +59,7 @@ class PinSolverTest {
                 .pinned(Quantity.FLIGHT_TIME, unitOf(Quantity.FLIGHT_TIME, 9));
         BlockPlan plan = plan(both);
         assertThat(plan.photos()).isLessThanOrEqualTo(400);
-        assertThat(plan.layout().flightTimeS()).isLessThanOrEqualTo(540);
+        assertThat(plan.flightTimeS()).isLessThanOrEqualTo(540);
     }
 
     @Test

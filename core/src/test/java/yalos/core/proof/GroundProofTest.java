@@ -6,9 +6,12 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Collections;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Random;
 import java.util.concurrent.CancellationException;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
@@ -21,6 +24,7 @@ import org.junit.jupiter.params.provider.MethodSource;
 import yalos.core.Reference;
 import yalos.core.camera.Lens;
 import yalos.core.camera.Pose;
+import yalos.core.flight.Exposure;
 import yalos.core.terrain.GeoTiff;
 import yalos.core.terrain.Georeference;
 import yalos.core.terrain.HeightGrid;
@@ -62,9 +66,11 @@ class GroundProofTest {
                 Lens.Distortion.NONE);
     }
 
-    private static List<GroundProof.Photo> photos() {
+    private static List<Exposure> photos() {
         return Reference.rows("coverage_poses.csv")
-                .map(row -> new GroundProof.Photo(
+                .map(row -> Exposure.of(
+                        1,
+                        row.whole("line"),
                         new Pose(
                                 row.number("e_m"),
                                 row.number("n_m"),
@@ -72,14 +78,14 @@ class GroundProofTest {
                                 Math.toRadians(row.number("yaw_grid_deg")),
                                 Math.toRadians(row.number("pitch_deg")),
                                 Math.toRadians(row.number("roll_deg"))),
-                        row.whole("line")))
+                        lens()))
                 .toList();
     }
 
     /** Brute force of every cell against every image, and a second program; coverage_*.tif. */
     @Test
     void countsAndGsdAgreeWithBruteForce() throws IOException {
-        GroundProof proof = GroundProof.of(ground(), lens(), photos(), Noise.ofImage(0.5));
+        GroundProof proof = GroundProof.of(ground(), photos(), Noise.ofImage(0.5));
         float[] without = cells("coverage_count_no_occlusion.tif");
         float[] with = cells("coverage_count_occlusion.tif");
         float[] least = cells("coverage_count_min.tif");
@@ -159,11 +165,14 @@ class GroundProofTest {
         assertThat(sigma).isCloseTo(100.0 / 30 * 100 / 3000 * parallax, Percentage.withPercentage(1e-6));
     }
 
-    private static List<GroundProof.Photo> regular(
-            int strips, int inStrip, double spacing, double base, double height) {
+    private static List<Exposure> regular(
+            Lens lens, int strips, int inStrip, double spacing, double base, double height) {
         return IntStream.range(0, strips * inStrip)
-                .mapToObj(i -> new GroundProof.Photo(
-                        Pose.vertical((i % inStrip) * base, (i / inStrip) * spacing, height, Math.PI / 2), i / inStrip))
+                .mapToObj(i -> Exposure.of(
+                        i + 1,
+                        i / inStrip,
+                        Pose.vertical((i % inStrip) * base, (i / inStrip) * spacing, height, Math.PI / 2),
+                        lens))
                 .toList();
     }
 
@@ -176,7 +185,7 @@ class GroundProofTest {
         double along = 3000 * height / 3000;
         HeightGrid level = HeightGrid.level(300, 520, 0.5, 360, 360, 0);
         GroundProof proof =
-                GroundProof.of(level, lens, regular(30, 60, across * 0.3, along * 0.2, height), Noise.ofImage(0.5));
+                GroundProof.of(level, regular(lens, 30, 60, across * 0.3, along * 0.2, height), Noise.ofImage(0.5));
         double mean = 0;
         for (short count : proof.counts()) {
             mean += count;
@@ -195,7 +204,7 @@ class GroundProofTest {
         }
         Lens lens = new Lens(4000, 3000, 1500, 1500, 2000, 1500, Lens.Distortion.NONE);
         GroundProof proof = GroundProof.of(
-                flat, lens, List.of(new GroundProof.Photo(Pose.vertical(25, 50, 40, 0), 1)), Noise.ofImage(0.5));
+                flat, List.of(Exposure.of(1, 1, Pose.vertical(25, 50, 40, 0), lens)), Noise.ofImage(0.5));
         double wall = flat.x(200);
         double shadow = 10 * (wall - 25) / (40 - 10);
         int row = 200;
@@ -217,15 +226,14 @@ class GroundProofTest {
         HeightGrid holed = HeightGrid.level(0, 50, 0.5, 100, 100, 0);
         holed.heights()[5050] = Float.NaN;
         Lens lens = new Lens(4000, 3000, 3000, 3000, 2000, 1500, Lens.Distortion.NONE);
-        GroundProof proof = GroundProof.of(holed, lens, regular(5, 5, 10, 10, 60), Noise.ofImage(0.5));
+        GroundProof proof = GroundProof.of(holed, regular(lens, 5, 5, 10, 10, 60), Noise.ofImage(0.5));
         assertThat(proof.counts()[5050]).isZero();
         assertThat(proof.gsdBestM()[5050]).isNaN();
         assertThat(proof.counts()[5051]).isPositive();
         assertThatThrownBy(() -> GroundProof.of(
                         holed,
                         new boolean[0],
-                        lens,
-                        regular(5, 5, 10, 10, 60),
+                        regular(lens, 5, 5, 10, 10, 60),
                         Noise.ofImage(0.5),
                         EnumSet.noneOf(GroundProof.Layer.class),
                         share -> false))
@@ -240,13 +248,43 @@ class GroundProofTest {
         Pose nadir = Pose.vertical(0, 0, 60, 0);
         Pose oblique = new Pose(0, -60, 60, 0, Math.toRadians(-45), 0);
         GroundProof proof = GroundProof.of(
-                level,
-                lens,
-                List.of(new GroundProof.Photo(nadir, 1), new GroundProof.Photo(oblique, 2)),
-                Noise.ofImage(0.5));
+                level, List.of(Exposure.of(1, 1, nadir, lens), Exposure.of(2, 2, oblique, lens)), Noise.ofImage(0.5));
         int middle = 50 * 100 + 50;
         assertThat(proof.counts()[middle]).isEqualTo((short) 2);
         assertThat(proof.stripCounts()[middle]).isEqualTo((short) 2);
         assertThat(Math.toDegrees(proof.anglesRad()[middle])).isCloseTo(45, Offset.offset(1.0));
+    }
+
+    /** Each photo through its own lens: the longer one sees finer and less. */
+    @Test
+    void everyPhotoIsSeenThroughItsOwnLens() {
+        HeightGrid level = HeightGrid.level(-60, 60, 1, 120, 120, 0);
+        Lens wide = new Lens(4000, 3000, 3000, 3000, 2000, 1500, Lens.Distortion.NONE);
+        Lens narrow = new Lens(4000, 3000, 6000, 6000, 2000, 1500, Lens.Distortion.NONE);
+        Pose pose = Pose.vertical(0, 0, 60, 0);
+        GroundProof proof = GroundProof.of(
+                level, List.of(Exposure.of(1, 1, pose, wide), Exposure.of(2, 2, pose, narrow)), Noise.ofImage(0.5));
+        int middle = 60 * 120 + 60;
+        int aside = 60 * 120 + 60 + 30;
+        assertThat(proof.counts()[middle]).isEqualTo((short) 2);
+        assertThat(proof.gsdBestM()[middle]).isCloseTo(60 / 6000f, Offset.offset(1e-6f));
+        assertThat(proof.gsdMeanM()[middle]).isCloseTo((60 / 6000f + 60 / 3000f) / 2, Offset.offset(1e-6f));
+        assertThat(proof.counts()[aside]).isEqualTo((short) 1);
+        assertThat(proof.gsdBestM()[aside]).isCloseTo(60 / 3000f, Offset.offset(1e-6f));
+    }
+
+    /** Lines are sets: photos in any order give the same. */
+    @Test
+    void theOrderOfThePhotosMattersNowhere() {
+        HeightGrid level = HeightGrid.level(0, 60, 2, 40, 30, 0);
+        Lens lens = new Lens(4000, 3000, 3000, 3000, 2000, 1500, Lens.Distortion.NONE);
+        List<Exposure> sorted = regular(lens, 4, 6, 20, 12, 60);
+        List<Exposure> mixed = new ArrayList<>(sorted);
+        Collections.shuffle(mixed, new Random(7));
+        GroundProof first = GroundProof.of(level, sorted, Noise.ofImage(0.5));
+        GroundProof second = GroundProof.of(level, mixed, Noise.ofImage(0.5));
+        assertThat(second.stripCounts()).isEqualTo(first.stripCounts());
+        assertThat(second.counts()).isEqualTo(first.counts());
+        assertThat(first.stripCounts()[600]).isGreaterThan((short) 1);
     }
 }

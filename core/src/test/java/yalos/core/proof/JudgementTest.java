@@ -14,13 +14,14 @@ import yalos.core.Samples;
 import yalos.core.brief.Brief;
 import yalos.core.camera.Lens;
 import yalos.core.camera.Pose;
-import yalos.core.finding.PlanProof;
 import yalos.core.finding.Remedy;
 import yalos.core.finding.WeakSpotRemedies;
+import yalos.core.flight.Exposure;
 import yalos.core.kit.Positioning;
 import yalos.core.pins.Pins;
 import yalos.core.pins.Quantity;
 import yalos.core.plan.BlockPlan;
+import yalos.core.plan.PlanProof;
 import yalos.core.terrain.HeightGrid;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
@@ -30,18 +31,19 @@ import yalos.core.units.UnitChoice;
 class JudgementTest {
     private static final Lens LENS = new Lens(4000, 3000, 3000, 3000, 2000, 1500, Lens.Distortion.NONE);
 
-    private static List<GroundProof.Photo> photos(double up) {
-        List<GroundProof.Photo> photos = new ArrayList<>();
+    private static List<Exposure> photos(double up) {
+        List<Exposure> photos = new ArrayList<>();
         for (int strip = 0; strip < 8; strip++) {
             for (int i = 0; i < 12; i++) {
-                photos.add(new GroundProof.Photo(Pose.vertical(i * 15, strip * 30, up, Math.PI / 2), strip));
+                photos.add(Exposure.of(
+                        photos.size() + 1, strip, Pose.vertical(i * 15, strip * 30, up, Math.PI / 2), LENS));
             }
         }
         return photos;
     }
 
     private static Judgement judged(HeightGrid grid, double up, Judgement.Asked asked) {
-        GroundProof proof = GroundProof.of(grid, LENS, photos(up), Noise.ofImage(0.5));
+        GroundProof proof = GroundProof.of(grid, photos(up), Noise.ofImage(0.5));
         return new Judgement(proof, asked, 75 / 3000.0);
     }
 
@@ -127,7 +129,7 @@ class JudgementTest {
             for (WeakSpotRemedies.Priced one : priced) {
                 Remedy.Pin pin = (Remedy.Pin) one.remedy().change();
                 BlockPlan mended = plan.tried(plan.solution().pins().with(pin.quantity(), pin.value()));
-                double minutes = (mended.layout().flightTimeS() - plan.layout().flightTimeS()) / 60;
+                double minutes = (mended.flightTimeS() - plan.flightTimeS()) / 60;
                 assertThat(one.minutes()).isCloseTo(minutes, Offset.offset(1e-9));
                 assertThat(minutes).isGreaterThan(-1);
             }
@@ -172,7 +174,7 @@ class JudgementTest {
 
     private static double share(BlockPlan plan) {
         PlanProof proof = PlanProof.of(plan, 3);
-        return proof.judged(proof.whole(Positioning.PPK, done -> true), Brief.EMPTY)
+        return proof.judged(proof.whole(Positioning.PPK, done -> true), OptionalDouble.empty())
                 .share();
     }
 
@@ -182,7 +184,7 @@ class JudgementTest {
                         Samples.square(200), Pins.ofGsd(2).with(Quantity.LEAST_PHOTOS, Measure.of(15, Unit.COUNT)))
                 .plan();
         PlanProof proof = PlanProof.of(plan, 5);
-        PlanProof.Gain gain = proof.withObliques(Brief.EMPTY, done -> true);
+        PlanProof.Gain gain = proof.withObliques(Brief.EMPTY.positioning(), OptionalDouble.empty(), done -> true);
         assertThat(gain.share()).isGreaterThan(share(plan));
         assertThat(gain.minutes()).isPositive();
     }

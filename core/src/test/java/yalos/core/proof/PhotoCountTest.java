@@ -2,18 +2,23 @@ package yalos.core.proof;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.ArrayList;
+import java.util.List;
 import org.assertj.core.data.Offset;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import yalos.core.Samples;
+import yalos.core.block.PlaneBlock;
 import yalos.core.camera.Lens;
+import yalos.core.camera.Pose;
 import yalos.core.camera.View;
 import yalos.core.finding.Findings;
-import yalos.core.flight.Station;
+import yalos.core.flight.Exposure;
 import yalos.core.pins.Pins;
 import yalos.core.pins.Quantity;
 import yalos.core.plan.BlockPlan;
+import yalos.core.terrain.HeightGrid;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
 
@@ -32,13 +37,12 @@ class PhotoCountTest {
     void agreesWithProjectingEveryCellIntoEveryPhoto(double directionDeg) {
         BlockPlan plan = plan(directionDeg, 0);
         CountGrid count = Findings.coverage(plan, 10).count();
-        Lens lens = Lens.of(plan.request().camera());
         for (int row = 0; row < count.rows(); row += 3) {
             for (int column = 0; column < count.columns(); column += 3) {
                 double x = count.x(column);
                 double y = count.y(row);
-                long seen = plan.layout().stations().stream()
-                        .filter(station -> sees(lens, station, x, y))
+                long seen = plan.flight().exposures().stream()
+                        .filter(photo -> sees(photo, x, y))
                         .count();
                 assertThat(count.at(column, row)).as("cell %d %d", column, row).isEqualTo((int) seen);
                 assertThat(count.inside(column, row)).isEqualTo(plan.block().contains(x, y));
@@ -46,11 +50,55 @@ class PhotoCountTest {
         }
     }
 
-    private static boolean sees(Lens lens, Station station, double x, double y) {
-        return new View(lens, station.pose())
+    private static boolean sees(Exposure photo, double x, double y) {
+        return new View(photo.lens(), photo.pose())
                 .of(x, y, 0)
                 .map(View.Sighting::inFrame)
                 .orElse(false);
+    }
+
+    /** Tilted and rolled photos, some of them seeing the horizon and some the sky alone: cut, never dropped, never invented. */
+    @ParameterizedTest
+    @ValueSource(doubles = {-80, -50, -20, -5, 0, 10, 40, 90})
+    void photosThatSeeTheHorizonAreCountedWhereTheySeeGround(double pitchDeg) {
+        PlaneBlock block = PlaneBlock.of(Samples.square(400), Samples.UTM30);
+        Lens lens = Lens.of(Samples.twentyMegapixel());
+        List<Exposure> photos = new ArrayList<>();
+        for (int i = 0; i < 8; i++) {
+            Pose pose = new Pose(20.0 * i - 70, -150, 60, 0.8 * i, Math.toRadians(pitchDeg), 0.2 * i - 0.7);
+            photos.add(Exposure.of(i + 1, i, pose, lens));
+        }
+        PhotoCount count = PhotoCount.of(block, photos, 5);
+        long seen = 0;
+        for (int row = 0; row < count.rows(); row++) {
+            for (int column = 0; column < count.columns(); column++) {
+                double x = count.x(column);
+                double y = count.y(row);
+                long expected =
+                        photos.stream().filter(photo -> sees(photo, x, y)).count();
+                assertThat(count.at(column, row)).as("cell at %.1f %.1f", x, y).isEqualTo((int) expected);
+                seen += expected;
+            }
+        }
+        if (pitchDeg < 0) {
+            assertThat(seen).isPositive();
+        }
+    }
+
+    /** The quick count on level ground is held against the proof itself. */
+    @ParameterizedTest
+    @ValueSource(doubles = {0, 40})
+    void theQuickCountIsTheProofsOnLevelGround(double directionDeg) {
+        BlockPlan plan = plan(directionDeg, 1);
+        CountGrid quick = PhotoCount.of(plan.block(), plan.flight().exposures(), 10);
+        HeightGrid level = HeightGrid.level(
+                quick.westM(), quick.southM() + 10 * quick.rows(), 10, quick.columns(), quick.rows(), 0);
+        GroundProof proof = GroundProof.of(level, plan.flight().exposures(), Noise.ofImage(0.5));
+        for (int row = 0; row < quick.rows(); row++) {
+            for (int column = 0; column < quick.columns(); column++) {
+                assertThat(quick.at(column, row)).isEqualTo(proof.at(column, row));
+            }
+        }
     }
 
     @Test

@@ -53,7 +53,7 @@ class WhatIfTest {
     void stoppingIsSharpestAndSlowest() {
         WhatIf.Trigger stop = whatIf.triggers().get(2);
         assertThat(stop.blurPx()).isZero();
-        assertThat(stop.flightTimeS()).isGreaterThan(2 * plan.layout().flightTimeS());
+        assertThat(stop.flightTimeS()).isGreaterThan(2 * plan.flightTimeS());
         // between stations: triangle of speed over 15.8 m at 2.5 m/s², 2 sqrt(d / a), and 2 s to settle
         assertThat(stop.intervalS()).isCloseTo(2 * Math.sqrt(plan.design().baseM() / 2.5) + 2, Offset.offset(1e-9));
     }

@@ -16,7 +16,6 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.multipart.MultipartFile;
 import org.springframework.web.multipart.MultipartHttpServletRequest;
-import yalos.core.camera.Lens;
 import yalos.core.fault.InputFault;
 import yalos.core.geodesy.Grid;
 import yalos.core.proof.GroundProof;
@@ -110,13 +109,7 @@ class CoverageController {
             HeightGrid ground = ground(model, grid.unitM());
             StationReader stations = StationReader.read(plan, grid);
             GroundProof proof = GroundProof.of(
-                    ground,
-                    new boolean[0],
-                    Lens.of(stations.camera()),
-                    stations.photos(),
-                    stations.noise(),
-                    wanted.layers,
-                    share -> true);
+                    ground, new boolean[0], stations.photos(), stations.noise(), wanted.layers, share -> true);
             return written(model, ground, proof, wanted);
         } catch (InputFault fault) {
             throw fault.field().equals("file") ? fault.at("terrain") : fault;

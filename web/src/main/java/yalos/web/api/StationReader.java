@@ -6,17 +6,17 @@ import java.util.OptionalDouble;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
-import yalos.core.camera.Camera;
+import yalos.core.camera.Lens;
 import yalos.core.camera.Pose;
 import yalos.core.fault.InputFault;
+import yalos.core.flight.Exposure;
 import yalos.core.geodesy.EastNorth;
 import yalos.core.geodesy.Grid;
 import yalos.core.geodesy.LonLat;
-import yalos.core.proof.GroundProof;
 import yalos.core.proof.Noise;
 
 /** Reads the stations that {@code POST /api/coverage} proves, with their camera. */
-record StationReader(Camera camera, List<GroundProof.Photo> photos, Noise noise) {
+record StationReader(List<Exposure> photos, Noise noise) {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final int MOST_STATIONS = 50_000;
 
@@ -36,11 +36,12 @@ record StationReader(Camera camera, List<GroundProof.Photo> photos, Noise noise)
             throw new InputFault("plan.plan", "missing", "The member “plan” with the camera is missing.");
         }
         JsonNode plan = root.get("plan");
-        List<GroundProof.Photo> photos = new ArrayList<>();
+        List<Exposure> photos = new ArrayList<>();
+        Lens lens = Lens.of(CameraReader.camera(plan));
         int index = 0;
         for (JsonNode feature : root.path("features")) {
             if (feature.path("properties").path("kind").asString("").equals("station")) {
-                photos.add(photo(feature, index, grid));
+                photos.add(photo(feature, index, photos.size() + 1, grid, lens));
             }
             index++;
         }
@@ -50,7 +51,7 @@ record StationReader(Camera camera, List<GroundProof.Photo> photos, Noise noise)
                     photos.size() + " stations",
                     "There must be 1 to %d Point features with kind = station.".formatted(MOST_STATIONS));
         }
-        return new StationReader(CameraReader.camera(plan), photos, noise(plan));
+        return new StationReader(photos, noise(plan));
     }
 
     private static Noise noise(JsonNode plan) {
@@ -66,7 +67,7 @@ record StationReader(Camera camera, List<GroundProof.Photo> photos, Noise noise)
         return Noise.of(image, horizontal, vertical, 0, 0);
     }
 
-    private static GroundProof.Photo photo(JsonNode feature, int index, Grid grid) {
+    private static Exposure photo(JsonNode feature, int index, int id, Grid grid, Lens lens) {
         JsonNode properties = feature.path("properties");
         String field = "plan.features[" + index + "]";
         OptionalDouble east = CameraReader.number(properties, "e", field + ".e");
@@ -90,7 +91,9 @@ record StationReader(Camera camera, List<GroundProof.Photo> photos, Noise noise)
         }
         int strip =
                 (int) CameraReader.number(properties, "strip", field + ".strip").orElse(index);
-        return new GroundProof.Photo(
+        return Exposure.of(
+                id,
+                strip,
                 new Pose(
                         at.east() * grid.unitM(),
                         at.north() * grid.unitM(),
@@ -98,7 +101,7 @@ record StationReader(Camera camera, List<GroundProof.Photo> photos, Noise noise)
                         Math.toRadians(yaw),
                         Math.toRadians(pitch),
                         Math.toRadians(roll)),
-                strip);
+                lens);
     }
 
     private static LonLat lonLat(JsonNode feature, String field) {

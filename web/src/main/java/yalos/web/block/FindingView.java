@@ -39,7 +39,7 @@ public record FindingView(
         for (Finding finding : findings) {
             Optional<EastNorth> place = finding.place()
                     .map(at ->
-                            planned.whole().orElseThrow().plan().block().plane().toGrid(at[0], at[1]));
+                            planned.whole().orElseThrow().plan().block().plane().toGrid(at));
             views.add(new FindingView(
                     place.isPresent() ? ++number : 0,
                     finding.level().word(),

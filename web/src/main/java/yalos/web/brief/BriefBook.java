@@ -86,7 +86,7 @@ class BriefBook implements StageBook {
 
     /** How the day is spent, with its sum at the end. */
     private static List<Link> day(Brief brief, BlockPlan plan, UnitChoice units) {
-        double flying = plan.layout().flightTimeS() / 60;
+        double flying = plan.flightTimeS() / 60;
         List<Link> lines = new ArrayList<>();
         brief.day()
                 .entries(flying, plan.batterySets())
@@ -144,8 +144,7 @@ class BriefBook implements StageBook {
                         .orElse("–")));
         chain.add(new Link(
                 "time",
-                plan.map(p -> units.text(UnitKind.DURATION, p.layout().flightTimeS()))
-                        .orElse("–")));
+                plan.map(p -> units.text(UnitKind.DURATION, p.flightTimeS())).orElse("–")));
         chain.add(new Link(
                 "battery sets", plan.map(p -> String.valueOf(p.batterySets())).orElse("–")));
         return chain;

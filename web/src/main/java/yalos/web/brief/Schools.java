@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import yalos.core.finding.Findings;
+import yalos.core.pattern.Pass;
 import yalos.core.pins.Pins;
 import yalos.core.pins.Quantity;
 import yalos.core.plan.BlockPlan;
@@ -40,7 +41,7 @@ final class Schools {
                     name,
                     "%s, %d photos, %.1f %% seen on %d or more"
                             .formatted(
-                                    units.text(UnitKind.DURATION, other.layout().flightTimeS()),
+                                    units.text(UnitKind.DURATION, other.flightTimeS()),
                                     other.photos(),
                                     Math.floor(coverage.shareAtLeast(coverage.asked()) * 1000) / 10,
                                     coverage.asked())));
@@ -58,11 +59,9 @@ final class Schools {
         } else {
             schools.add(school("least flight time", plan, units));
         }
-        double across = (plan.layout().directionRad() + Math.PI / 2) % Math.PI;
-        schools.add(school(
-                "square to the plan",
-                plan.tried(pins.with(Quantity.DIRECTION, Measure.ofSi(across, Unit.DEGREE))),
-                units));
+        Pass main = plan.mainPass();
+        BlockPlan square = plan.flown(List.of(new Pass(main.pattern().across(), main.task())));
+        schools.add(school("square to the plan", square, units));
         for (WhatIf.InWind wind : WhatIf.of(plan).inWind()) {
             if (wind.feasible()) {
                 schools.add(new School(
@@ -81,9 +80,10 @@ final class Schools {
                 name,
                 "%s°, %s, %d strips"
                         .formatted(
-                                UnitKind.ANGLE.figure(plan.layout().directionRad(), Unit.DEGREE),
-                                units.text(UnitKind.DURATION, plan.layout().flightTimeS()),
-                                plan.layout().strips().size()));
+                                UnitKind.ANGLE.figure(
+                                        plan.mainPass().pattern().directionRad().orElse(0), Unit.DEGREE),
+                                units.text(UnitKind.DURATION, plan.flightTimeS()),
+                                plan.flight().lines().size()));
     }
 
     private static Question overlap(BlockPlan plan, UnitChoice units) {
@@ -101,7 +101,7 @@ final class Schools {
                                         .formatted(
                                                 units.text(
                                                         UnitKind.DURATION,
-                                                        row.plan().layout().flightTimeS()),
+                                                        row.plan().flightTimeS()),
                                                 row.plan().photos())))
                         .toList());
     }

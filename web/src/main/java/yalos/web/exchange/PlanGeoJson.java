@@ -8,6 +8,7 @@ import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 import yalos.core.block.Outline;
 import yalos.core.exchange.PlanSheetData;
+import yalos.core.flight.Exposure;
 import yalos.core.geodesy.LonLat;
 import yalos.core.plan.BlockPlan;
 import yalos.core.plan.Design;
@@ -30,9 +31,9 @@ public final class PlanGeoJson {
             ObjectNode geometry = feature(
                     features,
                     "LineString",
-                    Map.of("kind", "strip", "strip", line.strip().number()));
+                    Map.of("kind", "strip", "strip", line.line().number()));
             ArrayNode coordinates = geometry.putArray("coordinates");
-            for (int at : data.line(line.strip())) {
+            for (Exposure at : data.along(line.line())) {
                 position(
                         coordinates.addArray(),
                         data.position(at),
@@ -44,12 +45,12 @@ public final class PlanGeoJson {
             ObjectNode properties =
                     (ObjectNode) features.get(features.size() - 1).get("properties");
             properties.put("kind", "station");
-            properties.put("index", point.station().index());
-            properties.put("strip", point.station().strip());
+            properties.put("index", point.exposure().id());
+            properties.put("strip", point.exposure().line());
             properties.put("yawDeg", point.yawDeg());
             properties.put("yawTrueDeg", point.yawTrueDeg());
             properties.put("pitchDeg", point.pitchDeg());
-            PlanSheetData.StationHeights heights = data.heights(point.station().index() - 1);
+            PlanSheetData.StationHeights heights = data.heights(point.exposure());
             heights.aboveGeoidM().ifPresent(geoid -> {
                 properties.put("aboveGroundM", rounded(heights.aboveGroundM(), 1e3));
                 properties.put("aboveGeoidM", rounded(geoid, 1e3));
@@ -117,11 +118,15 @@ public final class PlanGeoJson {
         summary.put("footprintAlongM", design.scale().footprintAlongM());
         summary.put("stripSpacingM", design.spacingM());
         summary.put("airBaseM", design.baseM());
-        summary.put("directionDeg", Math.toDegrees(plan.layout().directionRad()));
-        summary.put("strips", plan.layout().strips().size());
+        summary.put(
+                "directionDeg",
+                Math.toDegrees(plan.mainPass().pattern().directionRad().orElse(Double.NaN)));
+        summary.put("strips", plan.flight().lines().size());
         summary.put("stations", plan.photos());
-        summary.put("pathLengthM", plan.layout().pathLengthM());
-        summary.put("flightTimeS", plan.layout().flightTimeS());
+        summary.put("pathLengthM", plan.flight().pathLengthM());
+        if (Double.isFinite(plan.flightTimeS())) {
+            summary.put("flightTimeS", plan.flightTimeS());
+        }
         summary.put("speedMps", design.speedMps());
         summary.put("speedLimit", design.binding().limit().key());
         summary.put("intervalS", design.intervalS());

@@ -61,12 +61,12 @@ class PrintController {
         model.addAttribute("ground", ground(whole, units));
         model.addAttribute(
                 "strips",
-                whole.plan().layout().strips().stream()
-                        .map(strip -> new StripRow(
-                                strip.number(),
-                                units.text(UnitKind.DISTANCE, strip.lengthM()),
-                                strip.stations(),
-                                UnitKind.ANGLE.figure(strip.yawRad(), units.unit(UnitKind.ANGLE)) + "°"))
+                whole.plan().flight().lines().stream()
+                        .map(line -> new StripRow(
+                                line.number(),
+                                units.text(UnitKind.DISTANCE, line.lengthM()),
+                                line.exposures(),
+                                UnitKind.ANGLE.figure(line.trackRad(), units.unit(UnitKind.ANGLE)) + "°"))
                         .toList());
         model.addAttribute(
                 "launch",
@@ -106,7 +106,7 @@ class PrintController {
                                         units.text(UnitKind.HEIGHT, heights.aboveGroundM()[2]),
                                         units.text(
                                                 UnitKind.HEIGHT,
-                                                heights.nearestLeg().clearanceM()),
+                                                heights.nearestSection().clearanceM()),
                                         units.text(UnitKind.HEIGHT, heights.returnAboveTakeOffM())),
                         seen))
                 .orElseGet(() -> List.of("Planned over level ground; heights count from the take-off.", seen));

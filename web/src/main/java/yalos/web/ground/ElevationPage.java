@@ -112,7 +112,7 @@ class ElevationPage {
                                         units.text(UnitKind.GSD, above[2] * perMetre))),
                 new Line(
                         "least clearance",
-                        units.text(UnitKind.HEIGHT, heights.nearestLeg().clearanceM())),
+                        units.text(UnitKind.HEIGHT, heights.nearestSection().clearanceM())),
                 new Line(
                         "return height, at least",
                         units.text(UnitKind.HEIGHT, heights.returnAboveTakeOffM()) + " above take-off"));

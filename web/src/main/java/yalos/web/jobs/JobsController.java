@@ -103,8 +103,7 @@ class JobsController {
                 plan.map(p -> units.text(UnitKind.GSD, p.design().scale().gsdM()))
                         .orElse("–"),
                 plan.map(p -> p.photos() + " photos").orElse("–"),
-                plan.map(p -> units.text(UnitKind.DURATION, p.layout().flightTimeS()))
-                        .orElse("–"),
+                plan.map(p -> units.text(UnitKind.DURATION, p.flightTimeS())).orElse("–"),
                 block.label(),
                 Thumbnail.path(block.facts()));
     }

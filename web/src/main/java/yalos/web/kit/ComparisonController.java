@@ -100,7 +100,7 @@ class ComparisonController {
                 columns,
                 "Strip spacing",
                 p -> units.text(UnitKind.DISTANCE, p.design().spacingM())));
-        rows.add(row(columns, "Strips", p -> String.valueOf(p.layout().strips().size())));
+        rows.add(row(columns, "Strips", p -> String.valueOf(p.flight().lines().size())));
         rows.add(row(columns, "Photos", p -> String.valueOf(p.photos())));
         rows.add(row(columns, "Files", p -> String.valueOf(p.files())));
         rows.add(row(
@@ -108,10 +108,7 @@ class ComparisonController {
                 "Ground speed",
                 p -> units.text(UnitKind.SPEED, p.design().speedMps()) + ", held by "
                         + p.design().binding().limit().words()));
-        rows.add(row(
-                columns,
-                "Flight time",
-                p -> units.text(UnitKind.DURATION, p.layout().flightTimeS())));
+        rows.add(row(columns, "Flight time", p -> units.text(UnitKind.DURATION, p.flightTimeS())));
         rows.add(row(columns, "Battery sets", p -> String.valueOf(p.batterySets())));
         rows.add(row(columns, "Storage", p -> units.text(UnitKind.DATA, p.storageBytes())));
         rows.add(row(

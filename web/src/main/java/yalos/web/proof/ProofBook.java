@@ -111,17 +111,24 @@ class ProofBook implements StageBook {
         Optional<Double> before =
                 proofs.before(opened.block().id(), opened.block().facts());
         model.addAttribute("before", before.map(ProofBook::percent).orElse(""));
-        proofs.of(opened.block().id(), opened.block().facts(), plan)
-                .gain()
-                .ifPresent(gain -> model.addAttribute(
-                        "obliques",
-                        "Ground is hidden on steep sides. Oblique strips across the planned ones, camera at −60°, would give %s of the block enough instead of %s, for about %.0f min more. Plan them as a block of their own."
-                                .formatted(percent(gain.share()), percent(judgement.share()), gain.minutes())));
+        obliques(proofs.of(opened.block().id(), opened.block().facts(), plan), model);
         model.addAttribute("wanted", wanted(judgement, units));
         model.addAttribute("spots", spots(plan, judgement, units));
         GroundProof proof = judgement.proof();
         model.addAttribute("cell", units.text(UnitKind.DISTANCE, proof.cellM()));
         model.addAttribute("extent", extent(plan.block().plane(), proof));
+    }
+
+    /** What oblique strips would add; it comes a little after the judgement, and the page asks for it as long as it is weighed. */
+    static void obliques(ProofDesk.Work work, Model model) {
+        model.addAttribute("weighing", work.weighing());
+        work.judgement()
+                .ifPresent(judgement -> work.gain()
+                        .ifPresent(gain -> model.addAttribute(
+                                "obliques",
+                                "Ground is hidden on steep sides. Oblique strips across the planned ones, camera at −60°, would give %s of the block enough instead of %s, for about %.0f min more. Plan them as a block of their own."
+                                        .formatted(
+                                                percent(gain.share()), percent(judgement.share()), gain.minutes()))));
     }
 
     /** The layer the address asks for. */

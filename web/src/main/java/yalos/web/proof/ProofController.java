@@ -26,10 +26,11 @@ import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 import yalos.core.block.LocalPlane;
-import yalos.core.finding.PlanProof;
 import yalos.core.geodesy.EastNorth;
 import yalos.core.geodesy.LonLat;
+import yalos.core.geodesy.PlanePoint;
 import yalos.core.plan.BlockPlan;
+import yalos.core.plan.PlanProof;
 import yalos.core.proof.Adequacy;
 import yalos.core.proof.Judgement;
 import yalos.core.proof.WeakGround;
@@ -84,6 +85,14 @@ class ProofController {
         model.addAttribute("running", work.running());
         model.addAttribute("off", work.calledOff() || work.failed());
         return "proof/state :: state";
+    }
+
+    @GetMapping("/blocks/{id}/proof/obliques")
+    String obliques(@PathVariable long id, Model model) {
+        OpenBlock block = blocks.open(id);
+        model.addAttribute("block", block);
+        ProofBook.obliques(proofs.of(id, block.facts(), plan(block)), model);
+        return "proof/obliques :: obliques";
     }
 
     @PostMapping("/blocks/{id}/proof/call-off")
@@ -208,9 +217,9 @@ class ProofController {
         Judgement judgement = judgement(block);
         HeightGrid grid = judgement.proof().grid();
         LocalPlane plane = plan.block().plane();
-        double[] at = plane.toPlane(plane.grid().toLonLat(new EastNorth(east, north)));
-        int column = (int) Math.floor((at[0] - grid.west()) / grid.cellX());
-        int row = (int) Math.floor((grid.north() - at[1]) / grid.cellY());
+        PlanePoint at = plane.toPlane(plane.grid().toLonLat(new EastNorth(east, north)));
+        int column = (int) Math.floor((at.xM() - grid.west()) / grid.cellX());
+        int row = (int) Math.floor((grid.north() - at.yM()) / grid.cellY());
         if (column < 0 || row < 0 || column >= grid.columns() || row >= grid.rows()) {
             throw new NotThere("The place lies outside what was proved.");
         }
@@ -230,9 +239,7 @@ class ProofController {
     /** Places of the photos that see a cell, easting and northing in turn. */
     private static double[] seenFrom(BlockPlan plan, HeightGrid grid, int column, int row) {
         return PlanProof.seeing(plan, grid, column, row).stream()
-                .map(photo -> plan.block()
-                        .plane()
-                        .toGrid(photo.pose().eastM(), photo.pose().northM()))
+                .map(photo -> plan.block().plane().toGrid(photo.point()))
                 .flatMapToDouble(at -> DoubleStream.of(at.east(), at.north()))
                 .toArray();
     }

@@ -11,8 +11,9 @@ import java.util.concurrent.Executors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
-import yalos.core.finding.PlanProof;
+import yalos.core.brief.Brief;
 import yalos.core.plan.BlockPlan;
+import yalos.core.plan.PlanProof;
 import yalos.core.proof.Adequacy;
 import yalos.core.proof.Judgement;
 import yalos.core.proof.PhotoCount;
@@ -47,13 +48,14 @@ class ProofDesk {
         private volatile Judgement judgement;
         private volatile boolean failed;
         private volatile PlanProof.Gain gain;
+        private volatile boolean weighing;
 
         double progress() {
             return progress;
         }
 
         boolean calledOff() {
-            return off;
+            return off && judgement == null;
         }
 
         boolean failed() {
@@ -68,6 +70,11 @@ class ProofDesk {
         /** What oblique strips would add, where ground is hidden; known a little after the rest. */
         Optional<PlanProof.Gain> gain() {
             return Optional.ofNullable(gain);
+        }
+
+        /** Whether oblique strips are still being weighed. */
+        boolean weighing() {
+            return weighing && !off;
         }
 
         boolean running() {
@@ -91,7 +98,7 @@ class ProofDesk {
     /** Begins a proof anew that was called off. */
     synchronized Work again(long block, BlockFacts facts, BlockPlan plan) {
         Work known = works.get(facts);
-        if (known != null && (known.calledOff() || known.failed())) {
+        if (known != null && (known.judgement().isEmpty() && (known.calledOff() || known.failed()))) {
             works.remove(facts);
         }
         return of(block, facts, plan);
@@ -131,17 +138,31 @@ class ProofDesk {
                         work.progress = share;
                         return !work.off;
                     }),
-                    facts.brief());
+                    facts.brief().verticalM());
             remember(block, facts, judgement.share());
-            if (judgement.share(Adequacy.HIDDEN) > WORTH_OBLIQUES) {
-                work.gain = proof.withObliques(facts.brief(), share -> !work.off);
-            }
+            work.weighing = judgement.share(Adequacy.HIDDEN) > WORTH_OBLIQUES;
             work.judgement = judgement;
+            if (work.weighing) {
+                weigh(proof, facts.brief(), work);
+            }
         } catch (CancellationException off) {
             work.off = true;
         } catch (RuntimeException e) {
             LOG.error("A proof failed", e);
             work.failed = true;
+        }
+    }
+
+    /** What oblique strips would add comes after the judgement, and its end leaves the judgement as it is. */
+    private static void weigh(PlanProof proof, Brief brief, Work work) {
+        try {
+            work.gain = proof.withObliques(brief.positioning(), brief.verticalM(), share -> !work.off);
+        } catch (CancellationException off) {
+            LOG.debug("Oblique strips were not weighed to the end");
+        } catch (RuntimeException e) {
+            LOG.error("Oblique strips could not be weighed", e);
+        } finally {
+            work.weighing = false;
         }
     }
 

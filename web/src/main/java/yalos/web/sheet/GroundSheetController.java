@@ -90,7 +90,7 @@ class GroundSheetController {
     ResponseEntity<SectionView> section(@PathVariable long id, @RequestParam(defaultValue = "0") int strip) {
         BlockPlan plan = plan(id);
         Optional<HeightPlan> heights = plan.heights();
-        if (heights.isEmpty() || strip < 0 || strip > plan.layout().strips().size()) {
+        if (heights.isEmpty() || strip < 0 || strip > plan.flight().lines().size()) {
             throw new NotThere("There is no such section.");
         }
         return ResponseEntity.ok()

@@ -4,9 +4,10 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import yalos.core.block.LocalPlane;
-import yalos.core.flight.Link;
-import yalos.core.flight.Strip;
+import yalos.core.flight.Line;
+import yalos.core.flight.Way;
 import yalos.core.geodesy.EastNorth;
+import yalos.core.geodesy.PlanePoint;
 import yalos.core.plan.BlockPlan;
 
 /**
@@ -50,10 +51,10 @@ public record PlanSvg(
 
         Drawing(BlockPlan plan) {
             this.plan = plan;
-            double[] bounds = plan.flown().bounds();
-            for (Strip strip : plan.layout().strips()) {
-                widen(bounds, strip.fromX(), strip.fromY());
-                widen(bounds, strip.toX(), strip.toY());
+            double[] bounds = plan.covered().bounds();
+            for (Line line : plan.flight().lines()) {
+                widen(bounds, line.from());
+                widen(bounds, line.to());
             }
             middleX = (bounds[0] + bounds[1]) / 2;
             middleY = (bounds[2] + bounds[3]) / 2;
@@ -61,11 +62,11 @@ public record PlanSvg(
                     (WIDTH - 2 * EDGE) / (bounds[1] - bounds[0]), (HEIGHT - 2 * EDGE) / (bounds[3] - bounds[2]));
         }
 
-        private static void widen(double[] bounds, double x, double y) {
-            bounds[0] = Math.min(bounds[0], x);
-            bounds[1] = Math.max(bounds[1], x);
-            bounds[2] = Math.min(bounds[2], y);
-            bounds[3] = Math.max(bounds[3], y);
+        private static void widen(double[] bounds, PlanePoint at) {
+            bounds[0] = Math.min(bounds[0], at.xM());
+            bounds[1] = Math.max(bounds[1], at.xM());
+            bounds[2] = Math.min(bounds[2], at.yM());
+            bounds[3] = Math.max(bounds[3], at.yM());
         }
 
         private double x(double planeX) {
@@ -85,16 +86,18 @@ public record PlanSvg(
                 outline.append("Z");
             }
             StringBuilder strips = new StringBuilder();
-            for (Strip strip : plan.layout().strips()) {
-                strips.append(point("M", strip.fromX(), strip.fromY())).append(point("L", strip.toX(), strip.toY()));
-            }
             StringBuilder links = new StringBuilder();
-            for (Link link : plan.layout().links()) {
-                links.append(point("M", link.fromX(), link.fromY())).append(point("L", link.toX(), link.toY()));
+            for (Way way : plan.flight().ways()) {
+                StringBuilder path = way instanceof Line ? strips : links;
+                String command = "M";
+                for (PlanePoint at : way.shape()) {
+                    path.append(point(command, at.xM(), at.yM()));
+                    command = "L";
+                }
             }
-            double[] launch = plan.pattern()
+            double[] launch = plan.flight()
                     .launch()
-                    .map(at -> new double[] {x(at[0]), y(at[1])})
+                    .map(at -> new double[] {x(at.xM()), y(at.yM())})
                     .filter(at -> at[0] > 0 && at[0] < WIDTH && at[1] > 0 && at[1] < HEIGHT)
                     .orElse(new double[0]);
             return new PlanSvg(

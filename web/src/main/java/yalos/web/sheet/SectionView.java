@@ -3,7 +3,7 @@ package yalos.web.sheet;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import yalos.core.flight.Strip;
+import yalos.core.flight.Line;
 import yalos.core.geodesy.EastNorth;
 import yalos.core.height.HeightPlan;
 import yalos.core.height.LegSection;
@@ -42,7 +42,7 @@ record SectionView(
 
     /** Of one strip, or of the whole path where the strip is 0. */
     static SectionView of(BlockPlan plan, HeightPlan heights, int strip, UnitChoice units) {
-        List<LegSection> legs = strip == 0 ? heights.legs() : List.of(heights.strip(strip));
+        List<LegSection> legs = strip == 0 ? heights.sections() : List.of(heights.section(strip));
         double unitM = units.unit(UnitKind.HEIGHT).size();
         int steps = legs.stream().mapToInt(leg -> leg.pathM().length).sum();
         int every = Math.max(1, steps / MOST_STEPS);
@@ -61,7 +61,7 @@ record SectionView(
                     if (closest) {
                         nearest = rows.size();
                     }
-                    EastNorth at = plan.block().plane().toGrid(leg.x(i), leg.y(i));
+                    EastNorth at = plan.block().plane().toGrid(leg.pointAt(i));
                     rows.add(new double[] {
                         start + leg.alongM(i), leg.groundM()[i], leg.topM()[i], leg.pathM()[i], at.east(), at.north()
                     });
@@ -92,24 +92,21 @@ record SectionView(
         if (strip == 0) {
             return "Section along the whole path, " + units.text(UnitKind.LENGTH, lengthM);
         }
-        Strip chosen = plan.layout().strips().get(strip - 1);
+        Line chosen = plan.flight().line(strip);
         return String.format(
                 Locale.ROOT,
                 "Section along strip %d, %s, %d photos, least clearance %s",
                 strip,
                 units.text(UnitKind.DISTANCE, lengthM),
-                chosen.stations(),
+                chosen.exposures(),
                 units.text(UnitKind.HEIGHT, legs.get(0).clearanceM()));
     }
 
     private static double[] stations(BlockPlan plan, int strip, double unitM) {
-        Strip chosen = plan.layout().strips().get(strip - 1);
-        double[] along = new double[chosen.stations()];
-        for (int i = 0; i < along.length; i++) {
-            var station = plan.layout().stations().get(chosen.firstStation() + i);
-            along[i] = Math.hypot(station.xM() - chosen.fromX(), station.yM() - chosen.fromY()) / unitM;
-        }
-        return along;
+        Line chosen = plan.flight().line(strip);
+        return plan.flight().exposuresOf(chosen).stream()
+                .mapToDouble(exposure -> chosen.from().distanceM(exposure.point()) / unitM)
+                .toArray();
     }
 
     private static double[] column(List<double[]> rows, int at, double unitM) {

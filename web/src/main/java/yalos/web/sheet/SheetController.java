@@ -12,11 +12,13 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RestController;
 import yalos.core.block.LocalPlane;
+import yalos.core.flight.Line;
 import yalos.core.flight.Link;
-import yalos.core.flight.Strip;
+import yalos.core.flight.Way;
 import yalos.core.geodesy.EastNorth;
 import yalos.core.geodesy.Grid;
 import yalos.core.geodesy.LonLat;
+import yalos.core.geodesy.PlanePoint;
 import yalos.core.height.HeightPlan;
 import yalos.core.plan.BlockPlan;
 import yalos.core.plan.KnownGround;
@@ -132,7 +134,7 @@ class SheetController {
                                 over.grid().extent(plan.get().block().plane()), groundKey(facts, over)))
                         .orElse(null),
                 plan.flatMap(BlockPlan::heights)
-                        .map(heights -> stationHeights(plan.get(), heights, units))
+                        .map(heights -> stationHeights(heights, units))
                         .orElse(new double[0]),
                 units.unit(UnitKind.HEIGHT).symbol(),
                 grid.map(g -> things(facts, g)).orElse(List.of()),
@@ -157,12 +159,10 @@ class SheetController {
     }
 
     /** Heights of the stations above the geoid, in the operator's unit. */
-    private static double[] stationHeights(BlockPlan plan, HeightPlan heights, UnitChoice units) {
-        double[] all = new double[plan.photos()];
-        for (int i = 0; i < all.length; i++) {
-            all[i] = Math.round(units.unit(UnitKind.HEIGHT).ofSi(heights.stationM(i)) * 10) / 10.0;
-        }
-        return all;
+    private static double[] stationHeights(HeightPlan heights, UnitChoice units) {
+        return heights.flight().exposures().stream()
+                .mapToDouble(photo -> Math.round(units.unit(UnitKind.HEIGHT).ofSi(photo.upM()) * 10) / 10.0)
+                .toArray();
     }
 
     private static List<Thing> things(BlockFacts facts, Grid grid) {
@@ -208,7 +208,7 @@ class SheetController {
     private static List<double[]> flown(BlockPlan plan) {
         LocalPlane plane = plan.block().plane();
         List<double[]> rings = new ArrayList<>();
-        for (double[] ring : plan.flown().rings()) {
+        for (double[] ring : plan.covered().rings()) {
             double[] moved = new double[ring.length];
             for (int i = 0; i < ring.length; i += 2) {
                 put(moved, i, plane.toGrid(ring[i], ring[i + 1]));
@@ -220,14 +220,11 @@ class SheetController {
 
     private static double[] strips(BlockPlan plan) {
         LocalPlane plane = plan.block().plane();
-        List<Strip> strips = plan.layout().strips();
+        List<Line> strips = plan.flight().lines();
         double[] lines = new double[4 * strips.size()];
         for (int i = 0; i < strips.size(); i++) {
-            put(lines, 4 * i, plane.toGrid(strips.get(i).fromX(), strips.get(i).fromY()));
-            put(
-                    lines,
-                    4 * i + 2,
-                    plane.toGrid(strips.get(i).toX(), strips.get(i).toY()));
+            put(lines, 4 * i, plane.toGrid(strips.get(i).from()));
+            put(lines, 4 * i + 2, plane.toGrid(strips.get(i).to()));
         }
         return lines;
     }
@@ -236,17 +233,16 @@ class SheetController {
         LocalPlane plane = plan.block().plane();
         double[] points = new double[2 * plan.photos()];
         for (int i = 0; i < plan.photos(); i++) {
-            var station = plan.layout().stations().get(i);
-            put(points, 2 * i, plane.toGrid(station.xM(), station.yM()));
+            put(points, 2 * i, plane.toGrid(plan.flight().exposures().get(i).point()));
         }
         return points;
     }
 
     private static int[] stationsOf(BlockPlan plan) {
-        List<Strip> strips = plan.layout().strips();
+        List<Line> strips = plan.flight().lines();
         int[] firsts = new int[strips.size() + 1];
         for (int i = 0; i < strips.size(); i++) {
-            firsts[i] = strips.get(i).firstStation();
+            firsts[i] = strips.get(i).firstExposure();
         }
         firsts[strips.size()] = plan.photos();
         return firsts;
@@ -255,11 +251,16 @@ class SheetController {
     private static List<LinkLine> links(BlockPlan plan) {
         LocalPlane plane = plan.block().plane();
         List<LinkLine> lines = new ArrayList<>();
-        for (Link link : plan.layout().links()) {
-            double[] line = new double[4];
-            put(line, 0, plane.toGrid(link.fromX(), link.fromY()));
-            put(line, 2, plane.toGrid(link.toX(), link.toY()));
-            lines.add(new LinkLine(link.kind().name().toLowerCase(Locale.ROOT), line));
+        for (Way way : plan.flight().ways()) {
+            if (!(way instanceof Line)) {
+                List<PlanePoint> shape = way.shape();
+                double[] line = new double[2 * shape.size()];
+                for (int i = 0; i < shape.size(); i++) {
+                    put(line, 2 * i, plane.toGrid(shape.get(i)));
+                }
+                Link.Kind kind = way instanceof Link link ? link.kind() : Link.Kind.TURN;
+                lines.add(new LinkLine(kind.name().toLowerCase(Locale.ROOT), line));
+            }
         }
         return lines;
     }

@@ -79,7 +79,7 @@ public record WhatIfView(
                 units.text(UnitKind.HEIGHT, plan.design().scale().heightM()),
                 units.text(UnitKind.GSD, plan.design().scale().gsdM()),
                 String.valueOf(plan.photos()),
-                units.figure(UnitKind.DURATION, plan.layout().flightTimeS()),
+                units.figure(UnitKind.DURATION, plan.flightTimeS()),
                 String.valueOf(plan.batterySets()));
     }
 
@@ -91,7 +91,7 @@ public record WhatIfView(
                 row.school(),
                 String.valueOf(row.plan().photos()),
                 text("%.2f", (double) row.plan().photos() / present.photos()),
-                units.figure(UnitKind.DURATION, row.plan().layout().flightTimeS()));
+                units.figure(UnitKind.DURATION, row.plan().flightTimeS()));
     }
 
     private static String text(String format, Object... figures) {

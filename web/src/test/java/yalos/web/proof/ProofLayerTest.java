@@ -14,6 +14,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
 import yalos.core.camera.Lens;
 import yalos.core.camera.Pose;
+import yalos.core.flight.Exposure;
 import yalos.core.proof.GroundProof;
 import yalos.core.proof.Judgement;
 import yalos.core.proof.Noise;
@@ -30,14 +31,15 @@ class ProofLayerTest {
             grid.heights()[i] = (float) (8 * Math.sin(i % 80 / 9.0));
         }
         grid.heights()[0] = Float.NaN;
-        List<GroundProof.Photo> photos = new ArrayList<>();
+        Lens lens = new Lens(4000, 3000, 3000, 3000, 2000, 1500, Lens.Distortion.NONE);
+        List<Exposure> photos = new ArrayList<>();
         for (int strip = 0; strip < 5; strip++) {
             for (int i = 0; i < 9; i++) {
-                photos.add(new GroundProof.Photo(Pose.vertical(i * 15, strip * 30, 75, Math.PI / 2), strip));
+                photos.add(Exposure.of(
+                        photos.size() + 1, strip, Pose.vertical(i * 15, strip * 30, 75, Math.PI / 2), lens));
             }
         }
-        Lens lens = new Lens(4000, 3000, 3000, 3000, 2000, 1500, Lens.Distortion.NONE);
-        GroundProof proof = GroundProof.of(grid, lens, photos, Noise.ofImage(0.5));
+        GroundProof proof = GroundProof.of(grid, photos, Noise.ofImage(0.5));
         return new Judgement(proof, new Judgement.Asked(9, OptionalDouble.of(0.025), OptionalDouble.of(0.05)), 0.025);
     }
 

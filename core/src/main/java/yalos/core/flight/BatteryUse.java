@@ -1,0 +1,92 @@
+package yalos.core.flight;
+
+/**
+ * How many battery sets does a flight take, when each must bring the aircraft home to be changed?
+ *
+ * <p>Flown as far as each set carries: to the last photo from which it still comes home with its reserve, home, changed, back to that
+ * photo, on. Trips are straight at the height of the photo. Where the launch point is unknown there are no trips and the time is simply
+ * parted. Sorties proper, cut for evenness and with energy instead of time, come later in the order of work.
+ *
+ * @param sets in whole sets; 0 where the flight cannot be flown at all
+ * @param tripsS seconds flown to change batteries
+ * @param leftS seconds left in the last set, its reserve untouched
+ * @param carries whether each set carries on beyond the way out and home; if not, {@code sets} is the least it could be
+ */
+public record BatteryUse(int sets, double tripsS, double leftS, boolean carries) {
+    /** So little over a set's time is rounding, not flying. */
+    private static final double DUST_S = 1e-6;
+
+    /**
+     * @param usableS seconds that a set carries the aircraft, its reserve untouched
+     */
+    public static BatteryUse of(Timeline timeline, double usableS) {
+        double total = timeline.totalS();
+        if (!Double.isFinite(total)) {
+            return new BatteryUse(0, 0, 0, false);
+        }
+        if (total <= usableS + DUST_S) {
+            return new BatteryUse(1, 0, usableS - total, true);
+        }
+        if (timeline.flight().launch().isEmpty()) {
+            int sets = (int) Math.ceil(total / usableS - 1e-9);
+            return new BatteryUse(sets, 0, sets * usableS - total, true);
+        }
+        return new Cutting(timeline, usableS).use();
+    }
+
+    /** Walks along the photos and changes batteries where it must. */
+    private static final class Cutting {
+        private final Timeline timeline;
+        private final double usableS;
+        private final double[] photosS;
+        private int sets = 1;
+        private double tripsS;
+
+        Cutting(Timeline timeline, double usableS) {
+            this.timeline = timeline;
+            this.usableS = usableS;
+            this.photosS = timeline.exposuresS();
+        }
+
+        BatteryUse use() {
+            double total = timeline.totalS();
+            double start = 0;
+            double back = 0;
+            int next = 0;
+            while (back + total - start > usableS + DUST_S) {
+                int cut = lastFrom(next, start, back);
+                if (cut < 0) {
+                    int least = (int) Math.ceil((total + tripsS) / usableS - 1e-9);
+                    return new BatteryUse(Math.max(least, sets + 1), tripsS, 0, false);
+                }
+                Place place = placeOf(cut);
+                tripsS += timeline.homeS(place) + timeline.backS(place);
+                back = timeline.backS(place);
+                start = photosS[cut];
+                next = cut + 1;
+                sets++;
+            }
+            return new BatteryUse(sets, tripsS, usableS - (back + total - start), true);
+        }
+
+        /** The last photo that a set reaches and still comes home from; -1 for none. */
+        private int lastFrom(int first, double startS, double backS) {
+            int last = -1;
+            for (int i = first; i < photosS.length; i++) {
+                double soFar = backS + photosS[i] - startS;
+                if (soFar > usableS) {
+                    break;
+                }
+                if (soFar + timeline.homeS(placeOf(i)) <= usableS) {
+                    last = i;
+                }
+            }
+            return last;
+        }
+
+        private Place placeOf(int photo) {
+            Exposure exposure = timeline.flight().exposures().get(photo);
+            return new Place(exposure.pose().eastM(), exposure.pose().northM(), exposure.upM());
+        }
+    }
+}

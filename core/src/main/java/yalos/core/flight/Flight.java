@@ -1,0 +1,192 @@
+package yalos.core.flight;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import yalos.core.geodesy.PlanePoint;
+
+/**
+ * A whole flight: legs in the order flown and the photos taken on its lines. Planned, read from a file, flown or simulated, it is the
+ * same. There may be several ways out and home.
+ *
+ * <pre>{@code
+ * Flight level = Pass.flown(block, passes, pace, launch);
+ * Flight real = level.over(heights);
+ * double seconds = Timeline.of(real, pace).totalS();
+ * }</pre>
+ */
+public final class Flight {
+    private final List<Leg> legs;
+    private final List<Exposure> exposures;
+    private final List<Line> lines;
+    private final Optional<PlanePoint> launch;
+    private final double takeOffUpM;
+
+    /**
+     * @param legs each beginning where the one before ends
+     * @param exposures line by line, in the order flown
+     * @param launch where it takes off; empty while nobody knows, then there is no way out and home
+     * @param takeOffUpM height of the ground there, from which heights above take-off count; see {@link Place#upM()}
+     */
+    public Flight(List<Leg> legs, List<Exposure> exposures, Optional<PlanePoint> launch, double takeOffUpM) {
+        this.legs = List.copyOf(legs);
+        this.exposures = List.copyOf(exposures);
+        this.launch = launch;
+        this.takeOffUpM = takeOffUpM;
+        this.lines = this.legs.stream()
+                .filter(Line.class::isInstance)
+                .map(Line.class::cast)
+                .toList();
+    }
+
+    public List<Leg> legs() {
+        return legs;
+    }
+
+    /** All photos in the order flown; the one with {@code id} n stands at n - 1. */
+    public List<Exposure> exposures() {
+        return exposures;
+    }
+
+    public List<Line> lines() {
+        return lines;
+    }
+
+    /**
+     * @param number from 1
+     * @throws IllegalArgumentException when there is none
+     */
+    public Line line(int number) {
+        if (number < 1 || number > lines.size()) {
+            throw new IllegalArgumentException("no line " + number);
+        }
+        return lines.get(number - 1);
+    }
+
+    public List<Exposure> exposuresOf(Line line) {
+        return exposures.subList(line.firstExposure(), line.firstExposure() + line.exposures());
+    }
+
+    public Optional<PlanePoint> launch() {
+        return launch;
+    }
+
+    /** Height of the take-off point; see {@link Place#upM()}. */
+    public double takeOffUpM() {
+        return takeOffUpM;
+    }
+
+    /** Height of a photo above the take-off point, in metres. */
+    public double aboveTakeOffM(Exposure exposure) {
+        return exposure.upM() - takeOffUpM;
+    }
+
+    /** Legs that cover ground. */
+    public List<Way> ways() {
+        return legs.stream().filter(Way.class::isInstance).map(Way.class::cast).toList();
+    }
+
+    /** Level length of the whole path, in metres. */
+    public double pathLengthM() {
+        double length = 0;
+        for (Leg leg : legs) {
+            length += leg instanceof Way way ? way.lengthM() : 0;
+        }
+        return length;
+    }
+
+    /** Level length of the lines alone, in metres. */
+    public double linesLengthM() {
+        return lines.stream().mapToDouble(Line::lengthM).sum();
+    }
+
+    /** The same flight at the heights that some ground asks for. */
+    public Flight over(Heights heights) {
+        return new Laying(this, heights).laid();
+    }
+
+    /** Gives every leg its heights: first the lines, then what joins them. */
+    private static final class Laying {
+        private final Flight level;
+        private final Heights heights;
+        private final List<Leg> legs = new ArrayList<>();
+        private final List<Exposure> exposures;
+
+        Laying(Flight level, Heights heights) {
+            this.level = level;
+            this.heights = heights;
+            this.exposures = new ArrayList<>(level.exposures);
+        }
+
+        Flight laid() {
+            List<Leg> lined = level.legs.stream()
+                    .map(leg -> leg instanceof Line line ? line.withHeights(heights.along(line)) : leg)
+                    .toList();
+            for (Leg leg : lined) {
+                if (leg instanceof Line line) {
+                    raise(line);
+                }
+            }
+            for (int i = 0; i < lined.size(); ) {
+                i = add(lined, i);
+            }
+            return new Flight(verticals(), exposures, level.launch, heights.takeOffUpM());
+        }
+
+        private void raise(Line line) {
+            for (int i = line.firstExposure(); i < line.firstExposure() + line.exposures(); i++) {
+                Exposure exposure = exposures.get(i);
+                exposures.set(i, exposure.atHeight(line.upAt(line.from().distanceM(exposure.point()))));
+            }
+        }
+
+        /** Adds a leg, or all the ways up to the next line together; answers where to go on. */
+        private int add(List<Leg> lined, int at) {
+            if (!(lined.get(at) instanceof Way) || lined.get(at) instanceof Line) {
+                legs.add(lined.get(at));
+                return at + 1;
+            }
+            List<Way> ways = new ArrayList<>();
+            int next = at;
+            while (next < lined.size() && lined.get(next) instanceof Way way && !(way instanceof Line)) {
+                ways.add(way);
+                next++;
+            }
+            Optional<Line> before =
+                    at > 0 && lined.get(at - 1) instanceof Line line ? Optional.of(line) : Optional.empty();
+            Optional<Line> after =
+                    next < lined.size() && lined.get(next) instanceof Line line ? Optional.of(line) : Optional.empty();
+            double from = before.map(line -> line.end().upM())
+                    .orElseGet(() -> after.map(line -> line.start().upM()).orElse(heights.takeOffUpM()));
+            double to = after.map(line -> line.start().upM()).orElse(from);
+            List<double[]> found = heights.between(ways, from, to);
+            for (int i = 0; i < ways.size(); i++) {
+                legs.add(ways.get(i).withHeights(found.get(i)));
+            }
+            return next;
+        }
+
+        /** Climbs reach from what comes before them to what comes after; where nothing does, there is the ground. */
+        private List<Leg> verticals() {
+            List<Leg> joined = new ArrayList<>();
+            for (int i = 0; i < legs.size(); i++) {
+                Leg leg = legs.get(i);
+                if (leg instanceof Climb climb) {
+                    double from = i == 0 || legs.get(i - 1) instanceof Climb
+                            ? heights.takeOffUpM()
+                            : legs.get(i - 1).end().upM();
+                    double to = i + 1 == legs.size() || legs.get(i + 1) instanceof Climb
+                            ? heights.takeOffUpM()
+                            : legs.get(i + 1).start().upM();
+                    joined.add(new Climb(climb.at(), from, to));
+                } else if (leg instanceof Hover hover && i > 0) {
+                    double up = legs.get(i - 1).end().upM();
+                    joined.add(new Hover(Place.over(hover.place().point(), up), hover.seconds()));
+                } else {
+                    joined.add(leg);
+                }
+            }
+            return joined;
+        }
+    }
+}

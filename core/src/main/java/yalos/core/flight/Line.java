@@ -1,0 +1,57 @@
+package yalos.core.flight;
+
+import java.util.List;
+import yalos.core.geodesy.PlanePoint;
+
+/**
+ * A straight flight line from its first exposure to its last: what is mapped is mapped from here.
+ *
+ * @param pass number of its pass, from 1
+ * @param number in the flight, from 1, in the order flown
+ * @param from first exposure
+ * @param to last exposure
+ * @param trackRad direction flown, clockwise from grid north, 0 to 2π; its own, for a line of one exposure has no length to tell it
+ * @param upM see {@link Way#upM()}
+ * @param speedMps see {@link Way#speedMps()}
+ * @param firstExposure place of its first exposure in the flight's list, from 0
+ * @param exposures how many it has
+ */
+public record Line(
+        int pass,
+        int number,
+        PlanePoint from,
+        PlanePoint to,
+        double trackRad,
+        double[] upM,
+        double speedMps,
+        int firstExposure,
+        int exposures)
+        implements Way {
+
+    @Override
+    public double lengthM() {
+        return from.distanceM(to);
+    }
+
+    @Override
+    public PlanePoint pointAt(double alongM) {
+        double length = lengthM();
+        double share = length == 0 ? 0 : alongM / length;
+        return new PlanePoint(from.xM() + (to.xM() - from.xM()) * share, from.yM() + (to.yM() - from.yM()) * share);
+    }
+
+    @Override
+    public double trackRadAt(double alongM) {
+        return trackRad;
+    }
+
+    @Override
+    public Line withHeights(double[] other) {
+        return new Line(pass, number, from, to, trackRad, other, speedMps, firstExposure, exposures);
+    }
+
+    @Override
+    public List<PlanePoint> shape() {
+        return List.of(from, to);
+    }
+}

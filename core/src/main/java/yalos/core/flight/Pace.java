@@ -1,0 +1,134 @@
+package yalos.core.flight;
+
+import java.util.Optional;
+import yalos.core.kit.Aircraft;
+import yalos.core.wind.Wind;
+
+/**
+ * How long an aircraft takes for a way, in still air or in a steady wind. The one home of all such times.
+ *
+ * <p>A multirotor holds the ground speed it is given as far as its fastest airspeed allows, and brakes to its turning speed at the
+ * corners of its path. A wing holds its airspeed, does not brake, and goes round corners in arcs. Ways that the wind forbids take for
+ * ever.
+ *
+ * <p>KNOWN LIMITS: the wind is the same everywhere and at all times; speeding up and braking are taken as in still air.
+ */
+public final class Pace {
+    /** Pieces an arc is timed in when there is wind: 0.3 % at half the airspeed for a half circle. */
+    private static final int ARC_PIECES = 16;
+
+    private final Aircraft aircraft;
+    private final Optional<Wind> wind;
+    private final boolean still;
+    private final double fastestMps;
+
+    public Pace(Aircraft aircraft, Optional<Wind> wind) {
+        this.aircraft = aircraft;
+        this.wind = wind.filter(blowing -> blowing.speedMps() > 0);
+        this.still = this.wind.isEmpty();
+        this.fastestMps = Math.max(aircraft.maxSpeedMps(), aircraft.transitMps());
+    }
+
+    public Optional<Wind> wind() {
+        return wind;
+    }
+
+    public boolean still() {
+        return still;
+    }
+
+    public Aircraft aircraft() {
+        return aircraft;
+    }
+
+    /** Ground speed along a track for a speed wanted there; 0 where the wind forbids the track. */
+    public double groundMps(double trackRad, double wantedMps) {
+        if (still) {
+            return wantedMps;
+        }
+        Wind blowing = wind.orElseThrow();
+        if (aircraft.kind().wing()) {
+            return blowing.groundSpeedMps(trackRad, wantedMps).orElse(0);
+        }
+        return blowing.airspeedMps(trackRad, wantedMps) <= fastestMps
+                ? wantedMps
+                : Math.min(
+                        wantedMps, blowing.groundSpeedMps(trackRad, fastestMps).orElse(0));
+    }
+
+    /** Airspeed at a ground speed along a track. */
+    public double airspeedMps(double trackRad, double groundMps) {
+        return wind.map(blowing -> blowing.airspeedMps(trackRad, groundMps)).orElse(groundMps);
+    }
+
+    /** Seconds for a straight way between two corners of the path. */
+    public double straightS(double lengthM, double trackRad, double wantedMps) {
+        return corners(lengthM, trackRad, wantedMps).seconds();
+    }
+
+    /** Seconds for a straight way from a stand to a stand. */
+    public double standToStandS(double lengthM, double trackRad, double wantedMps) {
+        return profile(lengthM, trackRad, wantedMps, 0, 0).seconds();
+    }
+
+    /** Seconds for a straight way out or home. */
+    public double transitS(double lengthM, double trackRad) {
+        return straightS(lengthM, trackRad, aircraft.transitMps());
+    }
+
+    /** Seconds to rise, or to sink where {@code byM} is negative. */
+    public double climbS(double byM) {
+        return byM >= 0 ? byM / aircraft.climbMps() : -byM / aircraft.descentMps();
+    }
+
+    SpeedProfile corners(double lengthM, double trackRad, double wantedMps) {
+        return profile(lengthM, trackRad, wantedMps, cornerMps(), cornerMps());
+    }
+
+    SpeedProfile profile(double lengthM, double trackRad, double wantedMps, double startMps, double endMps) {
+        return new SpeedProfile(lengthM, aircraft.accelerationMps2(), startMps, groundMps(trackRad, wantedMps), endMps);
+    }
+
+    /** Speed left at a corner of the path: a wing keeps all of it. */
+    double cornerMps() {
+        return aircraft.kind().wing() ? Double.POSITIVE_INFINITY : aircraft.turnSpeedMps();
+    }
+
+    /**
+     * Seconds after which each of {@value #ARC_PIECES} even pieces of an arc is done, the last being the whole. A wing holds its
+     * airspeed round it; a multirotor the least ground speed that it can hold anywhere on it.
+     */
+    double[] arcS(Arc arc) {
+        double[] done = new double[ARC_PIECES];
+        double piece = arc.lengthM() / ARC_PIECES;
+        double held = Double.POSITIVE_INFINITY;
+        double[] speeds = new double[ARC_PIECES];
+        for (int i = 0; i < ARC_PIECES; i++) {
+            speeds[i] = groundMps(arc.trackRadAt((i + 0.5) * piece), arc.speedMps());
+            held = Math.min(held, speeds[i]);
+        }
+        double seconds = 0;
+        for (int i = 0; i < ARC_PIECES; i++) {
+            seconds += piece / (aircraft.kind().wing() ? speeds[i] : held);
+            done[i] = seconds;
+        }
+        return done;
+    }
+
+    /** Seconds for the way round from the end of a line into the next, as {@link Turn#ways} lays it. */
+    public double turnS(Turn turn, double speedMps) {
+        if (!aircraft.kind().wing()) {
+            return straightS(turn.straightM(), turn.straightRad(), speedMps);
+        }
+        if (still) {
+            return turn.lengthM(aircraft, speedMps) / speedMps;
+        }
+        double seconds = 0;
+        for (Way way : turn.ways(aircraft, speedMps)) {
+            seconds += way instanceof Arc arc
+                    ? arcS(arc)[ARC_PIECES - 1]
+                    : straightS(way.lengthM(), way.trackRadAt(0), speedMps);
+        }
+        return seconds;
+    }
+}

@@ -1,0 +1,285 @@
+package yalos.core.flight;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import yalos.core.geodesy.PlanePoint;
+
+/**
+ * When is the aircraft where, and how fast? A flight on the clock, from its first leg to its last.
+ *
+ * <p>Lines in one run are flown through without braking; at every other corner a multirotor slows to its turning speed, at a hover to
+ * a stand. All times come from {@link Pace}. KNOWN LIMITS: level lengths count (see {@link Way}); climbing ways keep their ground speed.
+ */
+public final class Timeline {
+    private final Flight flight;
+    private final Pace pace;
+    private final List<Timed> legs = new ArrayList<>();
+    private final double totalS;
+
+    /** How one leg, or a run of them, is gone through. */
+    private sealed interface Motion permits Still, Straight, Round {
+        double seconds();
+    }
+
+    private record Still(double seconds) implements Motion {}
+
+    private record Straight(SpeedProfile profile) implements Motion {
+        @Override
+        public double seconds() {
+            return profile.seconds();
+        }
+    }
+
+    private record Round(Arc arc, double[] doneS) implements Motion {
+        @Override
+        public double seconds() {
+            return doneS[doneS.length - 1];
+        }
+
+        double alongM(double seconds) {
+            double piece = arc.lengthM() / doneS.length;
+            double before = 0;
+            for (int i = 0; i < doneS.length; i++) {
+                if (seconds < doneS[i]) {
+                    return piece * (i + (seconds - before) / (doneS[i] - before));
+                }
+                before = doneS[i];
+            }
+            return arc.lengthM();
+        }
+
+        double groundMps(double seconds) {
+            double before = 0;
+            for (double done : doneS) {
+                if (seconds < done) {
+                    return arc.lengthM() / doneS.length / (done - before);
+                }
+                before = done;
+            }
+            return arc.lengthM() / doneS.length / (before - doneS[doneS.length - 2]);
+        }
+    }
+
+    /**
+     * A leg with the time it begins and ends, in seconds from the first leg's start.
+     *
+     * @param motion of the run it belongs to
+     * @param runFromS when that run begins
+     * @param aheadM of the run before this leg
+     */
+    private record Timed(Leg leg, double fromS, double toS, Motion motion, double runFromS, double aheadM) {}
+
+    /** A leg and when it is flown, in seconds from the start. */
+    public record Span(Leg leg, double fromS, double toS) {
+        public double seconds() {
+            return toS - fromS;
+        }
+    }
+
+    /**
+     * How the aircraft stands at a moment.
+     *
+     * @param groundMps over the ground
+     * @param airspeedMps through the air
+     * @param trackRad direction over the ground, clockwise from grid north; that of the last way while it stands
+     * @param leg it is on
+     */
+    public record Moment(Place place, double groundMps, double airspeedMps, double trackRad, Leg leg) {}
+
+    private Timeline(Flight flight, Pace pace) {
+        this.flight = flight;
+        this.pace = pace;
+        double now = 0;
+        for (int i = 0; i < flight.legs().size(); ) {
+            int end = runEnd(i);
+            Motion motion = motion(i, end);
+            now = time(i, end, motion, now);
+            i = end;
+        }
+        this.totalS = now;
+    }
+
+    public static Timeline of(Flight flight, Pace pace) {
+        return new Timeline(flight, pace);
+    }
+
+    /** Behind the last leg that is flown through without braking. */
+    private int runEnd(int first) {
+        int end = first + 1;
+        while (end < flight.legs().size()
+                && runsOn(flight.legs().get(end - 1), flight.legs().get(end))) {
+            end++;
+        }
+        return end;
+    }
+
+    private static boolean runsOn(Leg before, Leg leg) {
+        boolean gap = before instanceof Link link && link.kind() == Link.Kind.GAP && leg instanceof Line
+                || before instanceof Line && leg instanceof Link next && next.kind() == Link.Kind.GAP;
+        return gap && ((Way) before).speedMps() == ((Way) leg).speedMps();
+    }
+
+    private Motion motion(int first, int end) {
+        Leg leg = flight.legs().get(first);
+        if (leg instanceof Hover hover) {
+            return new Still(hover.seconds());
+        }
+        if (leg instanceof Climb climb) {
+            return new Still(pace.climbS(climb.byM()));
+        }
+        if (leg instanceof Arc arc) {
+            return new Round(arc, pace.arcS(arc));
+        }
+        Way way = (Way) leg;
+        double length = 0;
+        for (int i = first; i < end; i++) {
+            length += ((Way) flight.legs().get(i)).lengthM();
+        }
+        return new Straight(pace.profile(length, way.trackRadAt(0), way.speedMps(), startMps(first), endMps(end)));
+    }
+
+    /** Speed at the corner before a leg: none after a hover. */
+    private double startMps(int first) {
+        int before = first - 1;
+        while (before >= 0 && pointlike(flight.legs().get(before))) {
+            before--;
+        }
+        return before >= 0 && flight.legs().get(before) instanceof Hover ? 0 : pace.cornerMps();
+    }
+
+    /** Speed at the corner behind a run: none before a hover. */
+    private double endMps(int end) {
+        int after = end;
+        while (after < flight.legs().size() && pointlike(flight.legs().get(after))) {
+            after++;
+        }
+        return after < flight.legs().size() && flight.legs().get(after) instanceof Hover ? 0 : pace.cornerMps();
+    }
+
+    private static boolean pointlike(Leg leg) {
+        return leg instanceof Line line && line.lengthM() == 0;
+    }
+
+    private double time(int first, int end, Motion motion, double now) {
+        double ahead = 0;
+        double from = now;
+        for (int i = first; i < end; i++) {
+            Leg leg = flight.legs().get(i);
+            double to = now + motion.seconds();
+            if (motion instanceof Straight straight && i + 1 < end) {
+                to = now + straight.profile().secondsAt(ahead + ((Way) leg).lengthM());
+            }
+            legs.add(new Timed(leg, from, to, motion, now, ahead));
+            ahead += leg instanceof Way way ? way.lengthM() : 0;
+            from = to;
+        }
+        return from;
+    }
+
+    public Flight flight() {
+        return flight;
+    }
+
+    public Pace pace() {
+        return pace;
+    }
+
+    /** From take-off to landing in seconds, batteries never changed; infinite where the wind forbids a way. */
+    public double totalS() {
+        return totalS;
+    }
+
+    /** All legs with their times. */
+    public List<Span> spans() {
+        return legs.stream()
+                .map(timed -> new Span(timed.leg(), timed.fromS(), timed.toS()))
+                .toList();
+    }
+
+    /** Seconds of climbing and sinking over one place. */
+    public double climbingS() {
+        return legs.stream()
+                .filter(timed -> timed.leg() instanceof Climb)
+                .mapToDouble(timed -> timed.toS() - timed.fromS())
+                .sum();
+    }
+
+    /** When each photo is taken, in seconds from the start, in their order. */
+    public double[] exposuresS() {
+        double[] seconds = new double[flight.exposures().size()];
+        for (Timed timed : legs) {
+            if (timed.leg() instanceof Line line) {
+                SpeedProfile profile = ((Straight) timed.motion()).profile();
+                for (int i = 0; i < line.exposures(); i++) {
+                    Exposure exposure = flight.exposures().get(line.firstExposure() + i);
+                    double along = line.from().distanceM(exposure.point());
+                    seconds[line.firstExposure() + i] = timed.runFromS() + profile.secondsAt(timed.aheadM() + along);
+                }
+            }
+        }
+        return seconds;
+    }
+
+    /**
+     * How it stands after so many seconds; before the start and after the end as there.
+     *
+     * @throws IllegalStateException for a flight without legs
+     */
+    public Moment at(double seconds) {
+        Timed timed = legs.stream()
+                .filter(one -> seconds < one.toS())
+                .findFirst()
+                .or(() -> legs.isEmpty() ? Optional.empty() : Optional.of(legs.get(legs.size() - 1)))
+                .orElseThrow(() -> new IllegalStateException("a flight without legs"));
+        double since = Math.max(0, Math.min(timed.toS(), seconds) - timed.runFromS());
+        if (timed.motion() instanceof Straight straight) {
+            double along = straight.profile().metresAt(since) - timed.aheadM();
+            return moving((Way) timed.leg(), along, straight.profile().speedAt(since));
+        }
+        if (timed.motion() instanceof Round round) {
+            return moving((Way) timed.leg(), round.alongM(since), round.groundMps(since));
+        }
+        double share =
+                timed.motion().seconds() == 0 ? 1 : since / timed.motion().seconds();
+        Place start = timed.leg().start();
+        Place end = timed.leg().end();
+        Place place = new Place(start.xM(), start.yM(), start.upM() + (end.upM() - start.upM()) * share);
+        double airspeed = pace.airspeedMps(0, 0);
+        return new Moment(place, 0, airspeed, trackBefore(timed), timed.leg());
+    }
+
+    private Moment moving(Way way, double alongM, double groundMps) {
+        double track = way.trackRadAt(alongM);
+        return new Moment(way.placeAt(alongM), groundMps, pace.airspeedMps(track, groundMps), track, way);
+    }
+
+    private double trackBefore(Timed standing) {
+        double track = 0;
+        for (Timed timed : legs) {
+            if (timed == standing) {
+                return track;
+            }
+            track = timed.leg() instanceof Way way ? way.trackRadAt(way.lengthM()) : track;
+        }
+        return track;
+    }
+
+    /** Seconds from a place straight to the launch point at that height, and down; 0 where there is none. */
+    double homeS(Place from) {
+        return flight.launch()
+                .map(launch -> between(from.point(), launch) + pace.climbS(flight.takeOffUpM() - from.upM()))
+                .orElse(0.0);
+    }
+
+    /** Seconds from the launch point up to a place's height and straight there; 0 where there is none. */
+    double backS(Place to) {
+        return flight.launch()
+                .map(launch -> pace.climbS(to.upM() - flight.takeOffUpM()) + between(launch, to.point()))
+                .orElse(0.0);
+    }
+
+    private double between(PlanePoint from, PlanePoint to) {
+        return pace.transitS(from.distanceM(to), from.bearingRad(to));
+    }
+}

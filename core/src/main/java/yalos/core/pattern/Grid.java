@@ -1,0 +1,172 @@
+package yalos.core.pattern;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import yalos.core.block.PlaneBlock;
+import yalos.core.camera.Lens;
+import yalos.core.fault.InputFault;
+import yalos.core.flight.FlightBuilder;
+import yalos.core.flight.Pace;
+import yalos.core.geodesy.PlanePoint;
+import yalos.core.wind.Wind;
+
+/**
+ * Parallel lines over the whole block, flown back and forth.
+ *
+ * <p>Every point of the block lies within half the line spacing of a line that runs past it with a photo before and one behind.
+ *
+ * @param directionRad of the lines, clockwise from grid north, 0 to π; that of least flight time where empty
+ * @param pitchRad of the camera; straight down is -π/2
+ * @param aimRad which way a tilted camera looks, from the direction flown: 0 ahead, π back
+ */
+public record Grid(OptionalDouble directionRad, double pitchRad, double aimRad) implements Pattern {
+    private static final double STRAIGHT_DOWN = -Math.PI / 2;
+
+    /** Looking straight down, in the direction of least flight time. */
+    public static final Grid QUICKEST = new Grid(OptionalDouble.empty(), STRAIGHT_DOWN, 0);
+
+    public Grid {
+        directionRad =
+                directionRad.isPresent() ? OptionalDouble.of(halfTurn(directionRad.getAsDouble())) : directionRad;
+    }
+
+    /** Looking straight down, in a direction clockwise from grid north. */
+    public static Grid towards(double directionRad) {
+        return new Grid(OptionalDouble.of(directionRad), STRAIGHT_DOWN, 0);
+    }
+
+    @Override
+    public Grid tilted(double toPitchRad, double towardsRad) {
+        return new Grid(directionRad, toPitchRad, towardsRad);
+    }
+
+    /** Lines lie the same in a direction and its opposite. */
+    private static double halfTurn(double directionRad) {
+        double turned = directionRad % Math.PI;
+        return turned < 0 ? turned + Math.PI : turned;
+    }
+
+    @Override
+    public Grid decided(PlaneBlock block, Task task, Pace pace, Optional<PlanePoint> launch) {
+        return directionRad.isPresent()
+                ? this
+                : new Grid(
+                        OptionalDouble.of(
+                                BestDirection.of(block, task, pace, launch).directionRad()),
+                        pitchRad,
+                        aimRad);
+    }
+
+    @Override
+    public void fly(PlaneBlock block, Task task, int pass, FlightBuilder flight) {
+        double direction = directionRad.orElseThrow(() -> new IllegalStateException("the direction is not decided"));
+        BandSweep sweep = sweepOf(block, task);
+        sweep.sweep(direction);
+        refuseTooMany(sweep, task);
+        new Flying(sweep, task, pass, direction, flight).fly();
+    }
+
+    static BandSweep sweepOf(PlaneBlock block, Task task) {
+        return new BandSweep(block.rings(), task.spacingM(), 2 * task.baseM());
+    }
+
+    @Override
+    public void refuseFarTooMany(PlaneBlock block, Task task) {
+        refuse(block.areaM2() / task.spacingM() / task.baseM());
+    }
+
+    private static void refuseTooMany(BandSweep sweep, Task task) {
+        double count = 0;
+        for (int band = 0; band < sweep.bands(); band++) {
+            for (int strip = 0; strip < sweep.strips(band); strip++) {
+                count += Math.ceil((sweep.to(band, strip) - sweep.from(band, strip)) / task.baseM()) + 1;
+            }
+        }
+        refuse(count);
+    }
+
+    private static void refuse(double photos) {
+        if (photos > MOST_PHOTOS) {
+            throw new InputFault(
+                    "stations",
+                    "%.0f".formatted(photos),
+                    "This would take about %,.0f photos; %,d are the most. Fly higher, ask for a coarser GSD or a lower overlap, or split the block."
+                            .formatted(photos, MOST_PHOTOS));
+        }
+    }
+
+    @Override
+    public List<School> inWind(Wind wind) {
+        return List.of(
+                new School("as planned", this),
+                new School("into and away from it", turned(wind.fromRad())),
+                new School("across it", turned(wind.fromRad() + Math.PI / 2)));
+    }
+
+    @Override
+    public Grid across() {
+        return turned(directionRad.orElseThrow() + Math.PI / 2);
+    }
+
+    private Grid turned(double toRad) {
+        return new Grid(OptionalDouble.of(toRad), pitchRad, aimRad);
+    }
+
+    /** Walks the bands in order. */
+    private final class Flying {
+        private final BandSweep sweep;
+        private final Task task;
+        private final int pass;
+        private final double direction;
+        private final FlightBuilder flight;
+        private final Lens lens;
+
+        Flying(BandSweep sweep, Task task, int pass, double direction, FlightBuilder flight) {
+            this.sweep = sweep;
+            this.task = task;
+            this.pass = pass;
+            this.direction = direction;
+            this.flight = flight;
+            this.lens = Lens.of(task.camera());
+        }
+
+        void fly() {
+            Serpentine order = Serpentine.nearest(sweep, flight.here());
+            for (int turn = 0; turn < sweep.bands(); turn++) {
+                flyBand(order.band(turn, sweep.bands()), order.reversed(turn));
+            }
+        }
+
+        private void flyBand(int band, boolean reversed) {
+            int count = sweep.strips(band);
+            for (int i = 0; i < count; i++) {
+                int strip = reversed ? count - 1 - i : i;
+                FlightBuilder.Photographed line = line(band, strip, reversed);
+                if (i == 0) {
+                    flight.line(line);
+                } else {
+                    flight.lineAhead(line);
+                }
+            }
+        }
+
+        private FlightBuilder.Photographed line(int band, int strip, boolean reversed) {
+            double reach = sweep.to(band, strip) - sweep.from(band, strip);
+            double middle = (sweep.from(band, strip) + sweep.to(band, strip)) / 2;
+            double half = task.lineLengthM(reach) / 2;
+            double track = (reversed ? direction + Math.PI : direction) % (2 * Math.PI);
+            return new FlightBuilder.Photographed(
+                    pass,
+                    sweep.point(reversed ? middle + half : middle - half, band),
+                    sweep.point(reversed ? middle - half : middle + half, band),
+                    track,
+                    task.heightM(),
+                    task.speedMps(),
+                    lens,
+                    task.camera().imageYawRad(track) + aimRad,
+                    pitchRad,
+                    task.photosOver(reach));
+        }
+    }
+}

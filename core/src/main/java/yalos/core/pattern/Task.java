@@ -1,0 +1,35 @@
+package yalos.core.pattern;
+
+import yalos.core.camera.Camera;
+
+/**
+ * The settings of one pass that every pattern needs, whatever its shape.
+ *
+ * @param spacingM between neighbouring lines
+ * @param baseM between neighbouring photos of a line
+ * @param heightM above level ground
+ * @param speedMps along lines and turns
+ * @param camera that takes the photos
+ */
+public record Task(double spacingM, double baseM, double heightM, double speedMps, Camera camera) {
+
+    /** The same, lines and photos so many times as far apart. */
+    public Task sparser(double times) {
+        return new Task(spacingM * times, baseM * times, heightM, speedMps, camera);
+    }
+
+    /** The same at another air base and speed. */
+    public Task paced(double otherBaseM, double otherSpeedMps) {
+        return new Task(spacingM, otherBaseM, heightM, otherSpeedMps, camera);
+    }
+
+    /** Photos a line needs so that every point of its reach lies between two of them. */
+    int photosOver(double reachM) {
+        return (int) Math.ceil(reachM / baseM - 1e-9) + 1;
+    }
+
+    /** Length between the first and last photo of a line of that reach. */
+    double lineLengthM(double reachM) {
+        return (photosOver(reachM) - 1) * baseM;
+    }
+}

@@ -1,0 +1,154 @@
+package yalos.core.plan;
+
+import java.util.ArrayList;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.Set;
+import yalos.core.camera.View;
+import yalos.core.flight.Exposure;
+import yalos.core.flight.Flight;
+import yalos.core.flight.Timeline;
+import yalos.core.height.HeightPlan;
+import yalos.core.kit.Positioning;
+import yalos.core.pattern.Pass;
+import yalos.core.pattern.Passes;
+import yalos.core.pattern.Pattern;
+import yalos.core.pattern.Task;
+import yalos.core.proof.GroundProof;
+import yalos.core.proof.Judgement;
+import yalos.core.proof.Noise;
+import yalos.core.terrain.HeightGrid;
+import yalos.core.terrain.SightLine;
+
+/** Holds a plan against its real ground: its photos, the ground in cells of a size, and what is asked of them. */
+public final class PlanProof {
+    private static final double OBLIQUE_PITCH = Math.toRadians(-60);
+
+    private final BlockPlan plan;
+    private final Optional<HeightPlan> heights;
+    private final HeightGrid ground;
+
+    private PlanProof(BlockPlan plan, double cellM) {
+        this.plan = plan;
+        this.heights = plan.heights();
+        this.ground = heights.map(known -> known.grid().resampled(cellM)).orElseGet(() -> level(plan, cellM));
+    }
+
+    /** Level ground under the block and one cell round it. */
+    private static HeightGrid level(BlockPlan plan, double cellM) {
+        double[] bounds = plan.block().bounds();
+        return HeightGrid.level(
+                bounds[0] - cellM,
+                bounds[3] + cellM,
+                cellM,
+                (int) Math.ceil((bounds[1] - bounds[0]) / cellM) + 2,
+                (int) Math.ceil((bounds[3] - bounds[2]) / cellM) + 2,
+                0);
+    }
+
+    /** A plan in cells of the given size; over level ground where it has no heights. */
+    public static PlanProof of(BlockPlan plan, double cellM) {
+        return new PlanProof(plan, cellM);
+    }
+
+    /** The photos alone, counted. */
+    public GroundProof counted() {
+        return proved(Noise.ofImage(Noise.USUAL_IMAGE_PX), EnumSet.noneOf(GroundProof.Layer.class), share -> true);
+    }
+
+    /** Everything, with the accuracy that a positioning mode is good for. */
+    public GroundProof whole(Positioning mode, GroundProof.Watcher watcher) {
+        return proved(noise(mode), EnumSet.allOf(GroundProof.Layer.class), watcher);
+    }
+
+    private boolean[] asked() {
+        return plan.block()
+                .inside(ground.west(), ground.north(), ground.cellX(), ground.cellY(), ground.columns(), ground.rows());
+    }
+
+    private GroundProof proved(Noise noise, Set<GroundProof.Layer> layers, GroundProof.Watcher watcher) {
+        return GroundProof.of(ground, asked(), plan.flight().exposures(), noise, layers, watcher);
+    }
+
+    /** What the pins and the brief ask of every cell, and whether it is given. */
+    public Judgement judged(GroundProof proof, OptionalDouble heightSigmaM) {
+        return new Judgement(
+                proof,
+                new Judgement.Asked(plan.leastPhotos(), plan.briefGsdM(), heightSigmaM),
+                plan.design().scale().gsdM());
+    }
+
+    /**
+     * What oblique strips across the planned ones would give.
+     *
+     * @param share of the block then given enough, 0..1
+     * @param minutes more to fly
+     */
+    public record Gain(double share, double minutes) {}
+
+    /**
+     * Lines square to the planned ones, half as dense, flown once with the camera tilted 30° from straight down ahead and once back:
+     * they look into steep sides that the planned ones cannot see. Judged like the plan itself.
+     */
+    public Gain withObliques(Positioning mode, OptionalDouble heightSigmaM, GroundProof.Watcher watcher) {
+        Pass main = plan.mainPass();
+        Pattern across = main.pattern().across();
+        Task sparse = main.task().sparser(2);
+        Flight crossing = Passes.flown(
+                        plan.covered(),
+                        List.of(
+                                new Pass(across.tilted(OBLIQUE_PITCH, 0), sparse),
+                                new Pass(across.tilted(OBLIQUE_PITCH, Math.PI), sparse)),
+                        plan.timeline().pace(),
+                        plan.flight().launch())
+                .flight();
+        Flight laid = heights.map(known -> known.alike(crossing)).orElse(crossing);
+        List<Exposure> all = new ArrayList<>(plan.flight().exposures());
+        int lines = plan.flight().lines().size();
+        laid.exposures().stream()
+                .filter(exposure -> !Double.isNaN(exposure.upM()))
+                .forEach(exposure -> all.add(exposure.onLine(lines + exposure.line())));
+        GroundProof proof =
+                GroundProof.of(ground, asked(), all, noise(mode), EnumSet.allOf(GroundProof.Layer.class), watcher);
+        double minutes = Timeline.of(laid, plan.timeline().pace()).totalS() / 60;
+        return new Gain(judged(proof, heightSigmaM).share(), minutes);
+    }
+
+    /** The photos of a plan that see a cell of the ground it was proved over. */
+    public static List<Exposure> seeing(BlockPlan plan, HeightGrid grid, int column, int row) {
+        double x = grid.x(column);
+        double y = grid.y(row);
+        double ground = grid.cell(column, row);
+        SightLine sight = SightLine.plane(grid);
+        return plan.flight().exposures().stream()
+                .filter(photo -> new View(photo.lens(), photo.pose())
+                        .of(x, y, ground)
+                        .filter(View.Sighting::inFrame)
+                        .isPresent())
+                .filter(photo -> sight.clear(
+                        x,
+                        y,
+                        ground,
+                        photo.pose().eastM(),
+                        photo.pose().northM(),
+                        photo.pose().upM()))
+                .toList();
+    }
+
+    /**
+     * What a positioning mode leaves in a camera's position from photo to photo, and what all photos share. Half of each, in
+     * quadrature (common practice); control points take the shared part out.
+     */
+    public static Noise noise(Positioning mode) {
+        double own = Math.sqrt(0.5);
+        boolean controlled = mode == Positioning.CONTROL;
+        return Noise.of(
+                Noise.USUAL_IMAGE_PX,
+                mode.horizontalM() * own,
+                mode.verticalM() * own,
+                controlled ? 0 : mode.horizontalM() * own,
+                controlled ? 0 : mode.verticalM() * own);
+    }
+}
