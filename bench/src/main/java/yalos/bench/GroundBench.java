@@ -1,5 +1,6 @@
 package yalos.bench;
 
+import yalos.core.proof.SurfaceProof;
 import yalos.core.flight.Exposure;
 import java.util.ArrayList;
 import java.util.EnumSet;
@@ -74,20 +75,20 @@ public class GroundBench {
         photos = photos(side);
     }
 
-    private GroundProof proved(Set<GroundProof.Layer> layers) {
+    private GroundProof proved(Set<SurfaceProof.Layer> layers) {
         return GroundProof.of(ground, new boolean[0], photos, Noise.ofImage(0.5), layers, share -> true);
     }
 
     /** Photos with occlusion, as the target says. */
     @Benchmark
     public GroundProof count() {
-        return proved(EnumSet.noneOf(GroundProof.Layer.class));
+        return proved(EnumSet.noneOf(SurfaceProof.Layer.class));
     }
 
     /** Every layer at once. */
     @Benchmark
     public GroundProof everyLayer() {
-        return proved(EnumSet.allOf(GroundProof.Layer.class));
+        return proved(SurfaceProof.Layer.ofGround());
     }
 
     /**

@@ -28,7 +28,7 @@ import yalos.core.pins.Pins;
 import yalos.core.plan.PlanRequest;
 import yalos.core.pins.Quantity;
 import yalos.core.pattern.BestDirection;
-import yalos.core.pattern.Grid;
+import yalos.core.pattern.StripGrid;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
 
@@ -110,7 +110,7 @@ public class PlanBench {
     public double bestByWholeLayouts() {
         double best = Double.MAX_VALUE;
         for (int i = 0; i < 360; i++) {
-            Pass pass = new Pass(Grid.towards(i * Math.PI / 360), task);
+            Pass pass = new Pass(StripGrid.towards(i * Math.PI / 360), task);
             Flight flight = Passes.flown(block, List.of(pass), pace, launch).flight();
             best = Math.min(best, Timeline.of(flight, pace).totalS());
         }

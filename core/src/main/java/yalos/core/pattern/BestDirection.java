@@ -21,7 +21,7 @@ public final class BestDirection {
     private final Optional<PlanePoint> launch;
 
     private BestDirection(PlaneBlock block, Task task, Pace pace, Optional<PlanePoint> launch) {
-        this.sweep = Grid.sweepOf(block, task);
+        this.sweep = StripGrid.sweepOf(block, task);
         this.task = task;
         this.pace = pace;
         this.launch = launch;

@@ -15,10 +15,10 @@ import yalos.core.geodesy.PlanePoint;
 import yalos.core.height.DesignPlane;
 import yalos.core.height.HeightPlan;
 import yalos.core.height.HeightReference;
-import yalos.core.pattern.Grid;
 import yalos.core.pattern.Pass;
 import yalos.core.pattern.Passes;
 import yalos.core.pattern.Pattern;
+import yalos.core.pattern.StripGrid;
 import yalos.core.pattern.Task;
 import yalos.core.pins.Defaults;
 import yalos.core.pins.Pins;
@@ -166,7 +166,7 @@ public record BlockPlan(
 
     private static Pattern patternOf(PlanRequest request) {
         OptionalDouble fixed = request.pins().si(Quantity.DIRECTION);
-        return fixed.isPresent() ? Grid.towards(fixed.getAsDouble()) : Grid.QUICKEST;
+        return fixed.isPresent() ? StripGrid.towards(fixed.getAsDouble()) : StripGrid.QUICKEST;
     }
 
     private static Task taskOf(PlanRequest request, Design design) {

@@ -19,6 +19,7 @@ import yalos.core.pattern.Task;
 import yalos.core.proof.GroundProof;
 import yalos.core.proof.Judgement;
 import yalos.core.proof.Noise;
+import yalos.core.proof.SurfaceProof;
 import yalos.core.terrain.HeightGrid;
 import yalos.core.terrain.SightLine;
 
@@ -55,12 +56,12 @@ public final class PlanProof {
 
     /** The photos alone, counted. */
     public GroundProof counted() {
-        return proved(Noise.ofImage(Noise.USUAL_IMAGE_PX), EnumSet.noneOf(GroundProof.Layer.class), share -> true);
+        return proved(Noise.ofImage(Noise.USUAL_IMAGE_PX), EnumSet.noneOf(SurfaceProof.Layer.class), share -> true);
     }
 
     /** Everything, with the accuracy that a positioning mode is good for. */
-    public GroundProof whole(Positioning mode, GroundProof.Watcher watcher) {
-        return proved(noise(mode), EnumSet.allOf(GroundProof.Layer.class), watcher);
+    public GroundProof whole(Positioning mode, SurfaceProof.Watcher watcher) {
+        return proved(noise(mode), SurfaceProof.Layer.ofGround(), watcher);
     }
 
     private boolean[] asked() {
@@ -68,7 +69,7 @@ public final class PlanProof {
                 .inside(ground.west(), ground.north(), ground.cellX(), ground.cellY(), ground.columns(), ground.rows());
     }
 
-    private GroundProof proved(Noise noise, Set<GroundProof.Layer> layers, GroundProof.Watcher watcher) {
+    private GroundProof proved(Noise noise, Set<SurfaceProof.Layer> layers, SurfaceProof.Watcher watcher) {
         return GroundProof.of(ground, asked(), plan.flight().exposures(), noise, layers, watcher);
     }
 
@@ -92,7 +93,7 @@ public final class PlanProof {
      * Lines square to the planned ones, half as dense, flown once with the camera tilted 30° from straight down ahead and once back:
      * they look into steep sides that the planned ones cannot see. Judged like the plan itself.
      */
-    public Gain withObliques(Positioning mode, OptionalDouble heightSigmaM, GroundProof.Watcher watcher) {
+    public Gain withObliques(Positioning mode, OptionalDouble heightSigmaM, SurfaceProof.Watcher watcher) {
         Pass main = plan.mainPass();
         Pattern across = main.pattern().across();
         Task sparse = main.task().sparser(2);
@@ -110,8 +111,7 @@ public final class PlanProof {
         laid.exposures().stream()
                 .filter(exposure -> !Double.isNaN(exposure.upM()))
                 .forEach(exposure -> all.add(exposure.onLine(lines + exposure.line())));
-        GroundProof proof =
-                GroundProof.of(ground, asked(), all, noise(mode), EnumSet.allOf(GroundProof.Layer.class), watcher);
+        GroundProof proof = GroundProof.of(ground, asked(), all, noise(mode), SurfaceProof.Layer.ofGround(), watcher);
         double minutes = Timeline.of(laid, plan.timeline().pace()).totalS() / 60;
         return new Gain(judged(proof, heightSigmaM).share(), minutes);
     }

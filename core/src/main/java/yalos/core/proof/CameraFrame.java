@@ -2,6 +2,7 @@ package yalos.core.proof;
 
 import yalos.core.camera.Lens;
 import yalos.core.camera.Pose;
+import yalos.core.surface.Box;
 
 /** A pose as plain figures for the inner loops; the same camera model as {@link yalos.core.camera.View}, without distortion. */
 final class CameraFrame {
@@ -67,6 +68,34 @@ final class CameraFrame {
             downE * de + downN * dn + downU * du,
             axisE * de + axisN * dn + axisU * du
         };
+    }
+
+    /**
+     * Whether any place in a box may lie in the frame: not so where the whole box lies behind the camera or beyond one of the frame's four
+     * sides. Near the frame's corners it may say yes for no.
+     */
+    boolean mayHold(Box box) {
+        double e = (box.minX() + box.maxX()) / 2 - east;
+        double n = (box.minY() + box.maxY()) / 2 - north;
+        double u = (box.minZ() + box.maxZ()) / 2 - up;
+        double he = (box.maxX() - box.minX()) / 2;
+        double hn = (box.maxY() - box.minY()) / 2;
+        double hu = (box.maxZ() - box.minZ()) / 2;
+        return before(0, 0, 1, e, n, u, he, hn, hu)
+                && before(fx, 0, cx, e, n, u, he, hn, hu)
+                && before(-fx, 0, width - cx, e, n, u, he, hn, hu)
+                && before(0, fy, cy, e, n, u, he, hn, hu)
+                && before(0, -fy, height - cy, e, n, u, he, hn, hu);
+    }
+
+    /** Whether some of a box lies on the inner side of a plane through the camera: right · r + down · d + axis · a ≥ 0. */
+    private boolean before(
+            double right, double down, double axis, double e, double n, double u, double he, double hn, double hu) {
+        double pe = right * rightE + down * downE + axis * axisE;
+        double pn = right * rightN + down * downN + axis * axisN;
+        double pu = right * rightU + down * downU + axis * axisU;
+        double reach = Math.abs(pe) * he + Math.abs(pn) * hn + Math.abs(pu) * hu;
+        return pe * e + pn * n + pu * u + reach >= -1e-9 * (Math.abs(e) + Math.abs(n) + Math.abs(u));
     }
 
     /**

@@ -20,6 +20,7 @@ import yalos.core.fault.InputFault;
 import yalos.core.geodesy.Grid;
 import yalos.core.proof.GroundProof;
 import yalos.core.proof.Noise;
+import yalos.core.proof.SurfaceProof;
 import yalos.core.terrain.GeoTiff;
 import yalos.core.terrain.GeoTiffWriter;
 import yalos.core.terrain.Georeference;
@@ -33,18 +34,18 @@ class CoverageController {
     /** What can be asked for. */
     private enum Wanted {
         COUNT("count"),
-        COUNT_NO_OCCLUSION("countNoOcclusion", GroundProof.Layer.COUNT_WITHOUT_OCCLUSION),
-        GSD("gsd", GroundProof.Layer.GSD),
-        ANGLE("angle", GroundProof.Layer.ANGLE),
-        SIGMA_Z("sigmaZ", GroundProof.Layer.ACCURACY);
+        COUNT_NO_OCCLUSION("countNoOcclusion", SurfaceProof.Layer.COUNT_WITHOUT_OCCLUSION),
+        GSD("gsd", SurfaceProof.Layer.GSD),
+        ANGLE("angle", SurfaceProof.Layer.ANGLE),
+        SIGMA_Z("sigmaZ", SurfaceProof.Layer.ACCURACY);
 
         private final String key;
-        private final Set<GroundProof.Layer> layers;
+        private final Set<SurfaceProof.Layer> layers;
 
-        Wanted(String key, GroundProof.Layer... layers) {
+        Wanted(String key, SurfaceProof.Layer... layers) {
             this.key = key;
             this.layers =
-                    layers.length == 0 ? EnumSet.noneOf(GroundProof.Layer.class) : EnumSet.copyOf(List.of(layers));
+                    layers.length == 0 ? EnumSet.noneOf(SurfaceProof.Layer.class) : EnumSet.copyOf(List.of(layers));
         }
 
         static Wanted ofKey(String key) {

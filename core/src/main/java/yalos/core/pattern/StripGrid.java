@@ -20,25 +20,25 @@ import yalos.core.wind.Wind;
  * @param pitchRad of the camera; straight down is -π/2
  * @param aimRad which way a tilted camera looks, from the direction flown: 0 ahead, π back
  */
-public record Grid(OptionalDouble directionRad, double pitchRad, double aimRad) implements Pattern {
+public record StripGrid(OptionalDouble directionRad, double pitchRad, double aimRad) implements Pattern {
     private static final double STRAIGHT_DOWN = -Math.PI / 2;
 
     /** Looking straight down, in the direction of least flight time. */
-    public static final Grid QUICKEST = new Grid(OptionalDouble.empty(), STRAIGHT_DOWN, 0);
+    public static final StripGrid QUICKEST = new StripGrid(OptionalDouble.empty(), STRAIGHT_DOWN, 0);
 
-    public Grid {
+    public StripGrid {
         directionRad =
                 directionRad.isPresent() ? OptionalDouble.of(halfTurn(directionRad.getAsDouble())) : directionRad;
     }
 
     /** Looking straight down, in a direction clockwise from grid north. */
-    public static Grid towards(double directionRad) {
-        return new Grid(OptionalDouble.of(directionRad), STRAIGHT_DOWN, 0);
+    public static StripGrid towards(double directionRad) {
+        return new StripGrid(OptionalDouble.of(directionRad), STRAIGHT_DOWN, 0);
     }
 
     @Override
-    public Grid tilted(double toPitchRad, double towardsRad) {
-        return new Grid(directionRad, toPitchRad, towardsRad);
+    public StripGrid tilted(double toPitchRad, double towardsRad) {
+        return new StripGrid(directionRad, toPitchRad, towardsRad);
     }
 
     /** Lines lie the same in a direction and its opposite. */
@@ -48,10 +48,10 @@ public record Grid(OptionalDouble directionRad, double pitchRad, double aimRad) 
     }
 
     @Override
-    public Grid decided(PlaneBlock block, Task task, Pace pace, Optional<PlanePoint> launch) {
+    public StripGrid decided(PlaneBlock block, Task task, Pace pace, Optional<PlanePoint> launch) {
         return directionRad.isPresent()
                 ? this
-                : new Grid(
+                : new StripGrid(
                         OptionalDouble.of(
                                 BestDirection.of(block, task, pace, launch).directionRad()),
                         pitchRad,
@@ -105,12 +105,12 @@ public record Grid(OptionalDouble directionRad, double pitchRad, double aimRad) 
     }
 
     @Override
-    public Grid across() {
+    public StripGrid across() {
         return turned(directionRad.orElseThrow() + Math.PI / 2);
     }
 
-    private Grid turned(double toRad) {
-        return new Grid(OptionalDouble.of(toRad), pitchRad, aimRad);
+    private StripGrid turned(double toRad) {
+        return new StripGrid(OptionalDouble.of(toRad), pitchRad, aimRad);
     }
 
     /** Walks the bands in order. */

@@ -1,11 +1,11 @@
-package yalos.core.proof;
+package yalos.core.surface;
 
 import java.util.Arrays;
 import java.util.stream.IntStream;
 import yalos.core.terrain.HeightGrid;
 
 /**
- * The highest, the lowest and the steepest ground in each tile of a grid. A ray that rises more steeply than any ground between its ends
+ * The highest and the steepest ground in each tile of a grid. A ray that rises more steeply than any ground between its ends
  * cannot be blocked, which spares following it; the bound is strict, so nothing is lost.
  */
 final class Steepness {
@@ -15,16 +15,13 @@ final class Steepness {
     private final int down;
     private final float[] steepest;
     private final float[] highest;
-    private final float[] lowest;
 
     Steepness(HeightGrid grid) {
         across = (grid.columns() + TILE - 1) / TILE;
         down = (grid.rows() + TILE - 1) / TILE;
         steepest = new float[across * down];
         highest = new float[across * down];
-        lowest = new float[across * down];
         Arrays.fill(highest, Float.NEGATIVE_INFINITY);
-        Arrays.fill(lowest, Float.POSITIVE_INFINITY);
         IntStream.range(0, down).parallel().forEach(tileRow -> {
             for (int row = tileRow * TILE; row < Math.min(grid.rows(), (tileRow + 1) * TILE); row++) {
                 for (int column = 0; column < grid.columns(); column++) {
@@ -39,7 +36,6 @@ final class Steepness {
         int at = row * grid.columns() + column;
         float a = heights[at];
         highest[tile] = Math.max(highest[tile], Float.isNaN(a) ? Float.NEGATIVE_INFINITY : a);
-        lowest[tile] = Math.min(lowest[tile], Float.isNaN(a) ? Float.POSITIVE_INFINITY : a);
         if (column + 1 >= grid.columns() || row + 1 >= grid.rows()) {
             return;
         }
@@ -56,11 +52,6 @@ final class Steepness {
         if (top > highest[tile]) {
             highest[tile] = top;
         }
-    }
-
-    /** Lowest cell of a tile; infinite where nothing is known. */
-    double lowest(int column, int row) {
-        return lowest[row * across + column];
     }
 
     int across() {

@@ -33,7 +33,7 @@ import yalos.core.geodesy.PlanePoint;
 import yalos.core.kit.Aircraft;
 import yalos.core.wind.Wind;
 
-class GridTest {
+class StripGridTest {
     private static final double SPACING = 31.7;
     private static final double BASE = 15.8;
     private static final Task TASK = new Task(SPACING, BASE, 75, 10, Samples.twentyMegapixel());
@@ -49,7 +49,7 @@ class GridTest {
     }
 
     private static Flight flown(PlaneBlock block, Task task, Pace pace, Optional<PlanePoint> launch, double direction) {
-        return Passes.flown(block, List.of(new Pass(Grid.towards(direction), task)), pace, launch)
+        return Passes.flown(block, List.of(new Pass(StripGrid.towards(direction), task)), pace, launch)
                 .flight();
     }
 
@@ -214,8 +214,8 @@ class GridTest {
     @Test
     void aTiltedPassLooksAheadOrBack() {
         PlaneBlock block = block(Samples.square(200));
-        Pattern ahead = Grid.towards(0).tilted(Math.toRadians(-60), 0);
-        Pattern back = Grid.towards(0).tilted(Math.toRadians(-60), Math.PI);
+        Pattern ahead = StripGrid.towards(0).tilted(Math.toRadians(-60), 0);
+        Pattern back = StripGrid.towards(0).tilted(Math.toRadians(-60), Math.PI);
         Flight both = Passes.flown(block, List.of(new Pass(ahead, TASK), new Pass(back, TASK)), STILL, NOWHERE)
                 .flight();
         int half = both.exposures().size() / 2;
@@ -279,7 +279,7 @@ class GridTest {
     /** Wind from the north-east (45°) blows along lines of 45° and square to lines of 135°. */
     @Test
     void theSchoolsOfWindTurnThePatternIntoAndAcrossIt() {
-        List<Pattern.School> schools = Grid.towards(1).inWind(new Wind(Math.toRadians(225), 5));
+        List<Pattern.School> schools = StripGrid.towards(1).inWind(new Wind(Math.toRadians(225), 5));
         assertThat(schools)
                 .extracting(
                         school -> Math.toDegrees(school.pattern().directionRad().orElseThrow()))

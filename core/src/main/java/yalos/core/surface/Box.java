@@ -1,0 +1,17 @@
+package yalos.core.surface;
+
+/** A box along the axes of the block's plane that holds some places; heights as those of the places. */
+public record Box(double minX, double maxX, double minY, double maxY, double minZ, double maxZ) {
+    /** Holds nothing. */
+    public static final Box EMPTY = new Box(
+            Double.POSITIVE_INFINITY,
+            Double.NEGATIVE_INFINITY,
+            Double.POSITIVE_INFINITY,
+            Double.NEGATIVE_INFINITY,
+            Double.POSITIVE_INFINITY,
+            Double.NEGATIVE_INFINITY);
+
+    public boolean isEmpty() {
+        return minX > maxX;
+    }
+}

@@ -1,0 +1,196 @@
+package yalos.core.proof;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.EnumSet;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.assertj.core.data.Offset;
+import org.assertj.core.data.Percentage;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+import yalos.core.Reference;
+import yalos.core.camera.Lens;
+import yalos.core.camera.Pose;
+import yalos.core.flight.Exposure;
+import yalos.core.geodesy.PlanePoint;
+import yalos.core.site.Solid;
+import yalos.core.surface.Face;
+import yalos.core.surface.Occluder;
+import yalos.core.surface.SolidOccluder;
+import yalos.core.surface.TerrainOccluder;
+import yalos.core.terrain.HeightGrid;
+
+/**
+ * Walls, roofs and undersides against independent reference values (numpy and OpenCV; slabs, and by triangles): counts equal where they do
+ * not depend on rounding, GSD to 1e-7 (a float's), angles to 1e-4°.
+ */
+class FaceProofTest {
+    private static final Map<String, Map<String, Reference.Row>> EXPECTED = byCase("faces_expected.csv");
+    private static final Map<String, Map<String, Reference.Row>> CELLS = byCase("faces_cells.csv");
+
+    private static Map<String, Map<String, Reference.Row>> byCase(String file) {
+        Map<String, Map<String, Reference.Row>> rows = new HashMap<>();
+        Reference.rows(file)
+                .forEach(row -> rows.computeIfAbsent(row.text("case"), key -> new HashMap<>())
+                        .put(key(row.text("object"), row.text("face"), row.whole("column"), row.whole("row")), row));
+        return rows;
+    }
+
+    private static String key(String object, String face, int column, int row) {
+        return object + " " + face + " " + column + " " + row;
+    }
+
+    static Stream<Reference.Row> cases() {
+        return Reference.rows("faces_cases.csv");
+    }
+
+    private static Map<String, Reference.Row> objects(Reference.Row one) {
+        return Reference.rows("faces_objects.csv")
+                .filter(row -> row.text("case").equals(one.text("case")))
+                .collect(Collectors.toMap(row -> row.text("object"), row -> row));
+    }
+
+    private static Solid solid(Reference.Row row) {
+        return new Solid(
+                new PlanePoint(row.number("centre_e_m"), row.number("centre_n_m")),
+                row.number("length_m"),
+                row.number("width_m"),
+                Math.toRadians(row.number("rotation_deg")),
+                row.number("bottom_u_m"),
+                row.number("top_u_m"));
+    }
+
+    private static List<Exposure> photos(Reference.Row one) {
+        double pixels = one.number("focal_mm") * 1000 / one.number("pixel_pitch_um");
+        int width = one.whole("image_width_px");
+        int height = one.whole("image_height_px");
+        Lens lens = new Lens(width, height, pixels, pixels, width / 2.0, height / 2.0, Lens.Distortion.NONE);
+        return Reference.rows("faces_photos.csv")
+                .filter(row -> row.text("case").equals(one.text("case")))
+                .map(row -> Exposure.of(
+                        row.whole("photo"),
+                        1,
+                        new Pose(
+                                row.number("e_m"),
+                                row.number("n_m"),
+                                row.number("h_m"),
+                                Math.toRadians(row.number("yaw_deg")),
+                                Math.toRadians(row.number("pitch_deg")),
+                                Math.toRadians(row.number("roll_deg"))),
+                        lens))
+                .toList();
+    }
+
+    private static SurfaceProof proved(Face face, Occluder occluder, List<Exposure> photos) {
+        return SurfaceProof.of(
+                face,
+                new boolean[0],
+                occluder,
+                photos,
+                Noise.ofImage(0.5),
+                EnumSet.allOf(SurfaceProof.Layer.class),
+                share -> true);
+    }
+
+    @ParameterizedTest
+    @MethodSource("cases")
+    void everyFaceIsSeenAsOftenAndAsWellAsTheReferenceSays(Reference.Row one) {
+        Map<String, Reference.Row> objects = objects(one);
+        List<Solid> solids = objects.values().stream().map(FaceProofTest::solid).toList();
+        Occluder occluder = new SolidOccluder(solids);
+        List<Exposure> photos = photos(one);
+        int checked = 0;
+        for (Map.Entry<String, Reference.Row> object : objects.entrySet()) {
+            for (Face.Side side : Face.Side.values()) {
+                Face face = Face.of(solid(object.getValue()), side, one.number("cell_size_m"));
+                SurfaceProof proof = proved(face, occluder, photos);
+                for (int at = 0; at < face.columns() * face.rows(); at++) {
+                    int column = at % face.columns();
+                    int row = at / face.columns();
+                    String key = key(object.getKey(), side.name().toLowerCase(Locale.ROOT), column, row);
+                    Reference.Row expected = EXPECTED.get(one.text("case")).get(key);
+                    if (expected != null) {
+                        lies(face, column, row, CELLS.get(one.text("case")).get(key));
+                        agrees(proof, at, expected);
+                        checked++;
+                    }
+                }
+            }
+        }
+        assertThat(checked).isEqualTo(one.whole("cells"));
+    }
+
+    private static void lies(Face face, int column, int row, Reference.Row expected) {
+        double[] place = new double[3];
+        double[] normal = new double[3];
+        face.place(column, row, place);
+        face.normal(column, row, normal);
+        String[] axes = {"x", "y", "z"};
+        for (int i = 0; i < 3; i++) {
+            assertThat(place[i]).isCloseTo(expected.number(axes[i] + "_m"), Offset.offset(2e-6));
+            assertThat(normal[i]).isCloseTo(expected.number("n" + axes[i]), Offset.offset(1e-8));
+        }
+    }
+
+    private static void agrees(SurfaceProof proof, int at, Reference.Row expected) {
+        if (expected.whole("ambiguous") == 1) {
+            assertThat((int) proof.counts()[at]).isBetween(expected.whole("photos_min"), expected.whole("photos_max"));
+            return;
+        }
+        String what = expected.record().toString();
+        assertThat((int) proof.counts()[at]).as(what).isEqualTo(expected.whole("photos"));
+        assertThat((int) proof.countsWithoutOcclusion()[at]).as(what).isEqualTo(expected.whole("photos_no_occlusion"));
+        if (expected.whole("photos") > 0) {
+            assertThat((double) proof.gsdBestM()[at])
+                    .isCloseTo(expected.number("gsd_best_m"), Percentage.withPercentage(2e-5));
+            assertThat(Math.toDegrees(proof.incidenceRad()[at]))
+                    .isCloseTo(expected.number("smallest_incidence_deg"), Offset.offset(1e-4));
+        }
+        if (expected.whole("photos") > 1) {
+            assertThat(Math.toDegrees(proof.anglesRad()[at]))
+                    .isCloseTo(expected.number("largest_ray_angle_deg"), Offset.offset(1e-4));
+        }
+    }
+
+    /** A ridge of ground between camera and wall hides the wall's foot: above it by h · d / D the wall is seen. */
+    @Test
+    void terrainHidesAWallAsItHidesGround() {
+        HeightGrid ridge = HeightGrid.level(-60, 60, 0.5, 240, 240, 0);
+        for (int row = 0; row < 240; row++) {
+            ridge.heights()[row * 240 + 120] = 10;
+        }
+        // wall 20 m beyond the ridge, camera 20 m before it at 4 m: the sight line over the crest meets the wall at 16
+        // m
+        Solid house = new Solid(new PlanePoint(25, 0), 10, 9.5, Math.PI / 2, 0, 30);
+        Face wall = Face.of(house, Face.Side.BACK, 1);
+        Lens lens = new Lens(4000, 4000, 1000, 1000, 2000, 2000, Lens.Distortion.NONE);
+        double crest = ridge.x(120);
+        Pose pose = new Pose(crest - 20, 0, 4, Math.PI / 2, 0, 0);
+        Occluder both = Occluder.all(List.of(new TerrainOccluder(ridge), new SolidOccluder(List.of(house))));
+        SurfaceProof proof = SurfaceProof.of(
+                wall,
+                new boolean[0],
+                both,
+                List.of(Exposure.of(1, 1, pose, lens)),
+                Noise.ofImage(1),
+                Set.of(),
+                s -> true);
+        double[] place = new double[3];
+        for (int row = 0; row < wall.rows(); row++) {
+            wall.place(4, row, place);
+            double line = 4 + 6 * (place[0] - pose.eastM()) / 20;
+            if (Math.abs(place[2] - line) > 0.6) {
+                assertThat(proof.counts()[row * wall.columns() + 4])
+                        .as("%.1f m up", place[2])
+                        .isEqualTo((short) (place[2] > line ? 1 : 0));
+            }
+        }
+    }
+}
