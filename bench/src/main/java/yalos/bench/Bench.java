@@ -1,6 +1,5 @@
 package yalos.bench;
 
-import yalos.core.Samples;
 import java.io.IOException;
 import java.io.PrintStream;
 import java.nio.file.Files;

@@ -1,7 +1,6 @@
 package yalos.bench;
 
 import yalos.core.flight.Exposure;
-import yalos.core.Samples;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
 import org.openjdk.jmh.annotations.Benchmark;

@@ -1,7 +1,6 @@
 package yalos.bench;
 
 import yalos.core.flight.Exposure;
-import yalos.core.Samples;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;

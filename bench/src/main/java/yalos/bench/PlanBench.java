@@ -7,7 +7,6 @@ import yalos.core.geodesy.PlanePoint;
 import yalos.core.pattern.Pass;
 import yalos.core.pattern.Passes;
 import yalos.core.pattern.Task;
-import yalos.core.Samples;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.TimeUnit;

@@ -1,24 +1,25 @@
 package yalos.core.brief;
 
+import yalos.core.pins.Overlaps;
+
 /** What the ground looks like to the matching of photos. Overlaps are the least advised, common practice. */
 public enum Surface {
-    GENERAL("general", 0, 0, "enough texture for matching"),
-    FLAT_FIELD("flat field", 0.80, 0.70, "a field looks alike everywhere"),
-    TALL_CROP("tall crop", 0.80, 0.80, "plants move and hide the ground between rows"),
-    FOREST("forest", 0.85, 0.80, "crowns look different from every side"),
-    SAND_SNOW_WATER("sand, snow or water", 0.85, 0.80, "little texture to match; still water cannot be matched at all"),
-    BUILDINGS("buildings", 0.85, 0.80, "walls and roofs hide each other"),
-    LINEAR("road, railway or other line", 0.85, 0.70, "few neighbours to either side hold the strip");
+    GENERAL("general", new Overlaps(0, 0), "enough texture for matching"),
+    FLAT_FIELD("flat field", Overlaps.USUAL, "a field looks alike everywhere"),
+    TALL_CROP("tall crop", Overlaps.DENSE, "plants move and hide the ground between rows"),
+    FOREST("forest", Overlaps.DENSEST, "crowns look different from every side"),
+    SAND_SNOW_WATER(
+            "sand, snow or water", Overlaps.DENSEST, "little texture to match; still water cannot be matched at all"),
+    BUILDINGS("buildings", Overlaps.DENSEST, "walls and roofs hide each other"),
+    LINEAR("road, railway or other line", Overlaps.LINEAR, "few neighbours to either side hold the strip");
 
     private final String words;
-    private final double forward;
-    private final double side;
+    private final Overlaps least;
     private final String why;
 
-    Surface(String words, double forward, double side, String why) {
+    Surface(String words, Overlaps least, String why) {
         this.words = words;
-        this.forward = forward;
-        this.side = side;
+        this.least = least;
         this.why = why;
     }
 
@@ -28,12 +29,12 @@ public enum Surface {
 
     /** Least forward overlap advised, 0..1; 0 where the surface asks for nothing special. */
     public double forward() {
-        return forward;
+        return least.forward();
     }
 
     /** Least side overlap advised, 0..1. */
     public double side() {
-        return side;
+        return least.side();
     }
 
     public String why() {

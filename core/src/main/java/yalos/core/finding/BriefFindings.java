@@ -2,6 +2,8 @@ package yalos.core.finding;
 
 import static yalos.core.finding.Finding.Level.*;
 
+import java.util.List;
+import java.util.function.Consumer;
 import yalos.core.brief.Brief;
 import yalos.core.brief.Contradictions;
 import yalos.core.brief.Purpose;
@@ -14,9 +16,27 @@ final class BriefFindings {
     /** What clients call survey grade: a tenth of a foot, rounded up (common practice). */
     private static final double SURVEY_GRADE_M = 0.05;
 
-    private BriefFindings() {}
+    static final List<Rule> RULES = Rule.all(
+            BriefFindings::new,
+            List.<Consumer<BriefFindings>>of(
+                    BriefFindings::contradictions,
+                    BriefFindings::positioning,
+                    BriefFindings::calibration,
+                    BriefFindings::speedForAccuracy,
+                    BriefFindings::day,
+                    BriefFindings::scannerMissing));
 
-    static void collect(Brief brief, BlockPlan plan, Collected found) {
+    private final Brief brief;
+    private final BlockPlan plan;
+    private final Collected found;
+
+    private BriefFindings(Case one, Collected found) {
+        this.brief = one.brief();
+        this.plan = one.plan();
+        this.found = found;
+    }
+
+    private void contradictions() {
         Contradictions.of(brief, plan, found.units())
                 .forEach(contradiction -> found.add(
                         MIND,
@@ -25,14 +45,9 @@ final class BriefFindings {
                         contradiction.mend().stream()
                                 .map(pin -> new Remedy("Pin " + pin.value().asTyped(), pin.quantity(), pin.value()))
                                 .toArray(Remedy[]::new)));
-        positioning(brief, plan, found);
-        calibration(brief, plan, found);
-        speedForAccuracy(brief, plan, found);
-        day(brief, plan, found);
-        scannerMissing(brief, plan, found);
     }
 
-    private static void positioning(Brief brief, BlockPlan plan, Collected found) {
+    private void positioning() {
         Positioning able = plan.request().aircraft().positioning();
         Positioning wanted = brief.positioning();
         boolean better = wanted != Positioning.CONTROL && wanted.horizontalM() < able.horizontalM() - 1e-9;
@@ -49,7 +64,7 @@ final class BriefFindings {
         }
     }
 
-    private static void calibration(Brief brief, BlockPlan plan, Collected found) {
+    private void calibration() {
         boolean surveyGrade = brief.horizontalM().orElse(1) <= SURVEY_GRADE_M;
         int heads = plan.request().kit().payload().heads().size();
         if (surveyGrade && heads > 1) {
@@ -62,7 +77,7 @@ final class BriefFindings {
     }
 
     /** On a short flight at high accuracy, half the speed is cheap. */
-    private static void speedForAccuracy(Brief brief, BlockPlan plan, Collected found) {
+    private void speedForAccuracy() {
         double speed = plan.design().speedMps();
         double minutes = plan.flightTimeS() / 60;
         double more = plan.flight().linesLengthM() / speed / 60;
@@ -79,7 +94,7 @@ final class BriefFindings {
         }
     }
 
-    private static void day(Brief brief, BlockPlan plan, Collected found) {
+    private void day() {
         if (brief.purpose().isEmpty()) {
             return;
         }
@@ -93,7 +108,7 @@ final class BriefFindings {
         }
     }
 
-    private static void scannerMissing(Brief brief, BlockPlan plan, Collected found) {
+    private void scannerMissing() {
         boolean lidar =
                 brief.purpose().filter(purpose -> purpose == Purpose.LIDAR).isPresent();
         if (lidar && !plan.request().kit().payload().scannerLeads()) {

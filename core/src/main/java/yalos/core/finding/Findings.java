@@ -1,296 +1,42 @@
 package yalos.core.finding;
 
-import static yalos.core.finding.Finding.Level.*;
-import static yalos.core.pins.Quantity.*;
-
-import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
-import java.util.OptionalDouble;
+import java.util.stream.Stream;
 import yalos.core.brief.Brief;
-import yalos.core.brief.Purpose;
-import yalos.core.geodesy.Geodesics;
-import yalos.core.geodesy.PlanePoint;
-import yalos.core.pins.Quantity;
 import yalos.core.plan.BlockPlan;
-import yalos.core.plan.PinSolver;
-import yalos.core.plan.PlanProof;
-import yalos.core.plan.SpeedLimit;
-import yalos.core.proof.CountGrid;
 import yalos.core.proof.Coverage;
-import yalos.core.proof.PhotoCount;
-import yalos.core.proof.WeakSpot;
-import yalos.core.units.Measure;
-import yalos.core.units.Unit;
 import yalos.core.units.UnitChoice;
-import yalos.core.units.UnitKind;
 
-/** What would a practitioner say about this plan? The worst first. */
+/**
+ * What would a practitioner say about this plan? Every rule looks at the case by itself; the worst is told first.
+ *
+ * <pre>{@code
+ * List<Finding> said = Findings.of(new Case(plan, PlanProof.coverage(plan), brief), units);
+ * }</pre>
+ */
 public final class Findings {
-    /** Below this share of the block a weak rim is not worth a word. */
-    private static final double WORTH_SAYING = 0.002;
+    private static final List<Rule> RULES = Stream.of(
+                    PlanFindings.RULES,
+                    KitFindings.RULES,
+                    GroundFindings.RULES,
+                    PlanFindings.PLACE_RULES,
+                    BriefFindings.RULES)
+            .flatMap(List::stream)
+            .toList();
 
-    private static final double LEAST_FORWARD = 0.75;
-    private static final double LEAST_SIDE = 0.60;
-    private static final double FAR_FROM_LAUNCH_M = 500;
-    private static final double SCALE_OFF = 0.002;
-    /** Cells of the block in a first answer over real ground, quick enough for every change. */
-    private static final int COARSE_CELLS = 40_000;
-
-    private final BlockPlan plan;
-    private final Brief brief;
-    private final UnitChoice units;
-    private final Collected found;
-
-    private Findings(BlockPlan plan, Brief brief, UnitChoice units) {
-        this.plan = plan;
-        this.brief = brief;
-        this.units = units;
-        this.found = new Collected(units);
-    }
+    private Findings() {}
 
     /**
-     * @param coverage of the plan
      * @param units the operator reads
      */
+    public static List<Finding> of(Case one, UnitChoice units) {
+        Collected found = new Collected(units);
+        RULES.forEach(rule -> rule.judge(one, found));
+        return found.sorted();
+    }
+
+    /** The same without a brief. */
     public static List<Finding> of(BlockPlan plan, Coverage coverage, UnitChoice units) {
-        return of(plan, coverage, Brief.EMPTY, units);
-    }
-
-    /** The same, held against a brief besides. */
-    public static List<Finding> of(BlockPlan plan, Coverage coverage, Brief brief, UnitChoice units) {
-        Findings findings = new Findings(plan, brief, units);
-        findings.pinsInConflict();
-        findings.ceiling();
-        findings.brief();
-        findings.seenTooFewTimes(coverage);
-        findings.overlapBelowLeast();
-        findings.speedHeld();
-        findings.blur();
-        KitFindings.collect(plan, findings.found);
-        GroundFindings.collect(plan, brief, findings.found);
-        findings.launch();
-        findings.grid();
-        BriefFindings.collect(brief, plan, findings.found);
-        return findings.found.sorted();
-    }
-
-    /** The coverage of a plan as finely as a screen can show it; quick enough for every change. */
-    public static Coverage coverage(BlockPlan plan) {
-        int cells = plan.heights().isPresent() ? COARSE_CELLS : PhotoCount.SCREEN_CELLS;
-        return coverage(plan, PhotoCount.cellSizeM(plan.block(), cells));
-    }
-
-    /** The coverage of a plan in cells of the given size. */
-    public static Coverage coverage(BlockPlan plan, double cellM) {
-        CountGrid count = plan.heights().isPresent()
-                ? PlanProof.of(plan, cellM).counted()
-                : PhotoCount.of(plan.block(), plan.flight().exposures(), cellM);
-        return Coverage.of(count, plan.leastPhotos());
-    }
-
-    private void pinsInConflict() {
-        if (plan.solution().holds()) {
-            return;
-        }
-        List<String> names = new ArrayList<>();
-        plan.request().pins().costs().forEach(cost -> names.add(named(cost)));
-        for (Quantity fixed : List.of(GSD, HEIGHT, SIDE_OVERLAP, STRIP_SPACING, FORWARD_OVERLAP, AIR_BASE, SPEED)) {
-            if (plan.request().pins().has(fixed)) {
-                names.add(named(fixed));
-            }
-        }
-        List<Remedy> remedies = PinSolver.waysOut(plan).stream()
-                .map(way ->
-                        new Remedy(way.quantity().label() + " " + way.value().asTyped(), way.quantity(), way.value()))
-                .toList();
-        found.add(
-                STOP,
-                "pins-in-conflict",
-                "These pins cannot all hold: %s. The plan takes %d photos, %s and %d battery sets. Each of these would do:"
-                        .formatted(
-                                String.join(", ", names),
-                                plan.photos(),
-                                found.text(FLIGHT_TIME, plan.flightTimeS()),
-                                plan.batterySets()),
-                remedies.toArray(Remedy[]::new));
-    }
-
-    private String named(Quantity pinned) {
-        String label = pinned == GSD ? pinned.label() : pinned.label().toLowerCase(Locale.ROOT);
-        return label + " " + plan.request().pins().of(pinned).orElseThrow().asTyped();
-    }
-
-    private void ceiling() {
-        double height = plan.design().scale().heightM();
-        double ceiling = plan.ceilingM();
-        if (height > ceiling + 1e-6) {
-            found.add(
-                    STOP,
-                    "ceiling",
-                    "The plan flies at %s above ground, %s over your ceiling of %s. Check your local rules."
-                            .formatted(
-                                    found.height(height),
-                                    Collected.percent(height / ceiling - 1),
-                                    found.height(ceiling)),
-                    found.remedy("Fly at " + found.height(ceiling), HEIGHT, ceiling));
-        }
-    }
-
-    private void brief() {
-        OptionalDouble asked = plan.briefGsdM();
-        double gsd = plan.design().scale().gsdM();
-        if (asked.isPresent() && gsd > asked.getAsDouble() * (1 + 1e-6)) {
-            found.add(
-                    MIND,
-                    "brief-gsd",
-                    "The GSD of %s is coarser than the %s asked for."
-                            .formatted(found.text(GSD, gsd), found.text(GSD, asked.getAsDouble())),
-                    found.remedy("Pin " + found.text(GSD, asked.getAsDouble()), GSD, asked.getAsDouble()));
-        }
-    }
-
-    private void seenTooFewTimes(Coverage coverage) {
-        double share = coverage.shareShort();
-        boolean riding = plan.request().kit().payload().scannerLeads();
-        if (riding || share < WORTH_SAYING || coverage.weakSpots().isEmpty()) {
-            return;
-        }
-        WeakSpot worst = coverage.weakSpots().get(0);
-        boolean edge = coverage.weakSpots().stream().allMatch(WeakSpot::atEdge);
-        String where = edge ? "along the edge" : "inside and along the edge";
-        List<Remedy> remedies = edge ? marginRemedy(coverage.asked()) : List.of();
-        found.addAt(
-                worst.leastPhotos() == 0 ? STOP : MIND,
-                "seen-too-few-times",
-                "%s of the block, %s, is seen on fewer than %d photos, some of it on only %d; %s in all."
-                        .formatted(
-                                Collected.percent(share), where, coverage.asked(), worst.leastPhotos(), area(coverage)),
-                new PlanePoint(worst.x(), worst.y()),
-                remedies);
-    }
-
-    private String area(Coverage coverage) {
-        double cell = coverage.count().cellM() * coverage.count().cellM();
-        return units.areaText(coverage.shareShort() * coverage.cells() * cell);
-    }
-
-    /** The least margin in whole strips that mends the edge, found by counting it. */
-    private List<Remedy> marginRemedy(int asked) {
-        int present = (int) Math.ceil(plan.design().marginM() / plan.design().spacingM() - 1e-9);
-        for (int strips = present + 1; strips <= present + 3; strips++) {
-            Measure margin = Measure.of(strips, Unit.COUNT);
-            BlockPlan wider = plan.withMargin(margin);
-            if (coverage(wider).shareAtLeast(asked) > 1 - WORTH_SAYING) {
-                String label = "Margin of " + strips + (strips == 1 ? " strip" : " strips");
-                return List.of(new Remedy(label, MARGIN_STRIPS, margin));
-            }
-        }
-        return List.of();
-    }
-
-    private void overlapBelowLeast() {
-        boolean pictureOnly =
-                brief.purpose().filter(purpose -> purpose == Purpose.IMAGERY).isPresent();
-        if (pictureOnly || plan.request().kit().payload().scannerLeads()) {
-            return;
-        }
-        below(FORWARD_OVERLAP, plan.design().forwardOverlap(), LEAST_FORWARD, "forward");
-        below(SIDE_OVERLAP, plan.design().sideOverlap(), LEAST_SIDE, "side");
-    }
-
-    private void below(Quantity overlap, double share, double least, String word) {
-        if (share < least - 1e-9) {
-            found.add(
-                    MIND,
-                    overlap.key(),
-                    "The %s overlap of %s is below the %s that a reconstruction needs at least (common practice)."
-                            .formatted(word, Collected.percent(share), Collected.percent(least)),
-                    found.remedy("Pin " + Collected.percent(least), overlap, least));
-        }
-    }
-
-    private void speedHeld() {
-        OptionalDouble asked = plan.request().pins().si(SPEED);
-        OptionalDouble interval = plan.request().pins().si(INTERVAL);
-        double wanted = asked.orElse(interval.isPresent() ? plan.design().baseM() / interval.getAsDouble() : 0);
-        double speed = plan.design().speedMps();
-        if (wanted <= speed * (1 + 1e-9)) {
-            return;
-        }
-        SpeedLimit limit = plan.design().binding().limit();
-        List<Remedy> remedies = new ArrayList<>();
-        if (limit == SpeedLimit.MOTION_BLUR) {
-            double shutter = 1 / Math.ceil(1 / (plan.design().shutterTimeS() * speed / wanted));
-            remedies.add(found.remedy("Shutter " + found.text(SHUTTER_TIME, shutter), SHUTTER_TIME, shutter));
-        }
-        remedies.add(
-                asked.isPresent()
-                        ? found.remedy(
-                                "Ask for " + roundedDown(speed),
-                                SPEED,
-                                units.unit(UnitKind.SPEED).toSi(down(speed)))
-                        : found.remedy(
-                                "Photo every "
-                                        + found.text(INTERVAL, plan.design().intervalS()),
-                                INTERVAL,
-                                Math.ceil(plan.design().intervalS() * 100) / 100));
-        found.add(
-                MIND,
-                "speed-held",
-                "Speed is held at %s by %s; %s was asked for."
-                        .formatted(found.text(SPEED, speed), limit.words(), found.text(SPEED, wanted)),
-                remedies.toArray(Remedy[]::new));
-    }
-
-    private double down(double speedMps) {
-        return Math.floor(units.unit(UnitKind.SPEED).ofSi(speedMps) * 10 + 1e-6) / 10;
-    }
-
-    private String roundedDown(double speedMps) {
-        Unit unit = units.unit(UnitKind.SPEED);
-        return units.text(UnitKind.SPEED, unit.toSi(down(speedMps)));
-    }
-
-    private void blur() {
-        double blur = plan.design().blurPx();
-        if (blur > 1 + 1e-6) {
-            double shutter = 1 / Math.ceil(1 / (plan.design().shutterTimeS() / blur));
-            found.add(
-                    blur > 2 ? STOP : MIND,
-                    "blur",
-                    "The image moves %s during the exposure; one pixel is the most (common practice)."
-                            .formatted(found.text(BLUR, blur)),
-                    found.remedy("Shutter " + found.text(SHUTTER_TIME, shutter), SHUTTER_TIME, shutter));
-        }
-    }
-
-    private void launch() {
-        plan.request().launch().ifPresent(launch -> {
-            double nearest = plan.request().outline().corners().stream()
-                    .mapToDouble(corner -> Geodesics.distanceM(launch, corner))
-                    .min()
-                    .orElse(0);
-            PlanePoint at = plan.block().plane().toPlane(launch);
-            if (nearest > FAR_FROM_LAUNCH_M && !plan.block().contains(at)) {
-                found.add(
-                        MIND,
-                        "launch-far",
-                        "The launch point lies %s from the nearest corner of the block; keep the aircraft in sight as your rules ask."
-                                .formatted(units.text(UnitKind.DISTANCE, nearest)));
-            }
-        });
-    }
-
-    private void grid() {
-        double scale =
-                plan.block().plane().grid().pointScale(plan.request().outline().middle());
-        if (Math.abs(scale - 1) > SCALE_OFF) {
-            found.add(
-                    NOTE,
-                    "grid-scale",
-                    "Here %s shows lengths %.4f times as long as on the ground; the plan works in true metres."
-                            .formatted(plan.block().plane().grid().shortName(), scale));
-        }
+        return of(new Case(plan, coverage, Brief.EMPTY), units);
     }
 }

@@ -8,13 +8,15 @@ import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import yalos.core.brief.Brief;
+import java.util.function.Consumer;
+import java.util.stream.Stream;
 import yalos.core.brief.Site;
 import yalos.core.flight.Exposure;
 import yalos.core.geodesy.PlanePoint;
 import yalos.core.height.HeightPlan;
 import yalos.core.height.HeightReference;
 import yalos.core.height.LegSection;
+import yalos.core.pins.Overlaps;
 import yalos.core.plan.BlockPlan;
 import yalos.core.plan.Design;
 import yalos.core.plan.GroundRequest;
@@ -37,50 +39,75 @@ final class GroundFindings {
 
     private final BlockPlan plan;
     private final GroundRequest ground;
+    private final HeightPlan heights;
     private final Collected found;
 
-    private GroundFindings(BlockPlan plan, GroundRequest ground, Collected found) {
+    static final List<Rule> RULES = Stream.of(
+                    List.<Rule>of(GroundFindings::noModel, GroundFindings::missing),
+                    overModel(List.of(
+                            GroundFindings::takeOffLevel,
+                            GroundFindings::ceiling,
+                            GroundFindings::relief,
+                            GroundFindings::raised,
+                            GroundFindings::water)),
+                    overSite(List.of(
+                            GroundFindings::clearance,
+                            GroundFindings::ways,
+                            GroundFindings::zones,
+                            GroundFindings::returning)))
+            .flatMap(List::stream)
+            .toList();
+
+    private GroundFindings(BlockPlan plan, GroundRequest ground, HeightPlan heights, Collected found) {
         this.plan = plan;
         this.ground = ground;
+        this.heights = heights;
         this.found = found;
     }
 
-    static void collect(BlockPlan plan, Brief brief, Collected found) {
-        if (plan.overGround().isEmpty() && brief.site().difficulties().contains(Site.Difficulty.RELIEF)) {
+    /** Rules that need heights over a model. */
+    private static List<Rule> overModel(List<Consumer<GroundFindings>> rules) {
+        return rules.stream()
+                .map(rule -> (Rule)
+                        (one, found) -> one.plan().heights().ifPresent(heights -> rule.accept(of(one, heights, found))))
+                .toList();
+    }
+
+    /** Rules about what stands and hangs on the site, with a model or without. */
+    private static List<Rule> overSite(List<Consumer<GroundFindings>> rules) {
+        return rules.stream()
+                .map(rule -> (Rule) (one, found) -> one.plan()
+                        .heights()
+                        .or(one.plan()::overLevelSite)
+                        .ifPresent(heights -> rule.accept(of(one, heights, found))))
+                .toList();
+    }
+
+    private static GroundFindings of(Case one, HeightPlan heights, Collected found) {
+        return new GroundFindings(one.plan(), one.plan().request().ground().orElseThrow(), heights, found);
+    }
+
+    private static void noModel(Case one, Collected found) {
+        if (one.plan().overGround().isEmpty()
+                && one.brief().site().difficulties().contains(Site.Difficulty.RELIEF)) {
             found.add(
                     MIND,
                     "no-model",
                     "The brief names wide relief, and the plan stands on level ground: 0 elevation models are loaded. Bring one in on the Ground stage.");
         }
-        plan.request().ground().ifPresent(ground -> new GroundFindings(plan, ground, found).collect());
     }
 
-    private void collect() {
-        plan.overGround().ifPresent(this::missing);
-        plan.heights().ifPresent(heights -> {
-            takeOffLevel(heights);
-            ceiling(heights);
-            relief(heights);
-            raised(heights);
-            water(heights);
-        });
-        plan.heights().or(plan::overLevelSite).ifPresent(heights -> {
-            clearance(heights);
-            ways(heights);
-            zones(heights);
-            if (!ground.isLevel() || heights.site().hasObstacles()) {
-                returning(heights);
-            }
-        });
+    private static void missing(Case one, Collected found) {
+        one.plan().overGround().ifPresent(over -> missing(one.plan(), over, found));
     }
 
-    private void missing(KnownGround over) {
+    private static void missing(BlockPlan plan, KnownGround over, Collected found) {
         if (over.unknownInside() > 0) {
             found.addAt(
                     STOP,
                     "model-ends",
                     "The elevation model leaves %s of the block unknown. Heights are not guessed there: bring in a model that covers the block and %s round it."
-                            .formatted(Collected.percent(over.unknownInside()), buffer(over)),
+                            .formatted(Collected.percent(over.unknownInside()), buffer(plan, over, found)),
                     over.unknownPlace().orElse(new PlanePoint(0, 0)),
                     List.of());
         } else if (over.heights().isEmpty()) {
@@ -88,23 +115,23 @@ final class GroundFindings {
                     STOP,
                     "model-ends",
                     "Strips or launch point reach beyond the elevation model, of which %s is missing round the block. Bring in one that covers %s round it."
-                            .formatted(Collected.percent(over.unknownAround()), buffer(over)));
+                            .formatted(Collected.percent(over.unknownAround()), buffer(plan, over, found)));
         } else if (over.unknownAround() > LITTLE_UNKNOWN) {
             found.add(
                     MIND,
                     "model-buffer",
                     "The elevation model ends within %s of the block: %s of the ground round it is unknown. What stands there is not seen, and turns are not checked over it."
-                            .formatted(buffer(over), Collected.percent(over.unknownAround())));
+                            .formatted(buffer(plan, over, found), Collected.percent(over.unknownAround())));
         }
     }
 
-    private String buffer(KnownGround over) {
+    private static String buffer(BlockPlan plan, KnownGround over, Collected found) {
         double east = over.grid().east() - over.grid().west();
         double[] bounds = plan.block().bounds();
         return found.text(UnitKind.DISTANCE, Math.max(0, (east - (bounds[1] - bounds[0])) / 2));
     }
 
-    private void takeOffLevel(HeightPlan heights) {
+    private void takeOffLevel() {
         ground.takeOffLevelM().ifPresent(measured -> {
             double off = measured - heights.takeOffM();
             if (Math.abs(off) > LEVEL_OFF_M) {
@@ -120,7 +147,7 @@ final class GroundFindings {
         });
     }
 
-    private void clearance(HeightPlan heights) {
+    private void clearance() {
         LegSection leg = heights.nearestSection();
         double wanted = ground.choice().clearanceM();
         if (leg.clearanceM() >= wanted - 0.01) {
@@ -140,7 +167,7 @@ final class GroundFindings {
                 "clearance",
                 "%s %s; %s above it are to be kept.".formatted(name(leg), how, found.height(wanted)),
                 place,
-                followOrRaise(heights, wanted - leg.clearanceM()));
+                followOrRaise(wanted - leg.clearanceM()));
     }
 
     private static String name(LegSection leg) {
@@ -148,7 +175,7 @@ final class GroundFindings {
     }
 
     /** Files hold strips and stations; what the ways between them must rise to is for the operator to set. */
-    private void ways(HeightPlan heights) {
+    private void ways() {
         heights.raisedWays().ifPresent(ways -> {
             if (ways.mostM() > RAISED_M) {
                 found.addAt(
@@ -164,7 +191,7 @@ final class GroundFindings {
         });
     }
 
-    private List<Remedy> followOrRaise(HeightPlan heights, double missingM) {
+    private List<Remedy> followOrRaise(double missingM) {
         List<Remedy> remedies = new ArrayList<>();
         if (!ground.isLevel() && ground.choice().reference() != HeightReference.FOLLOW) {
             remedies.add(new Remedy("Follow the ground", new Remedy.Heights(HeightReference.FOLLOW)));
@@ -176,7 +203,7 @@ final class GroundFindings {
         return remedies;
     }
 
-    private void ceiling(HeightPlan heights) {
+    private void ceiling() {
         double highest = heights.aboveGroundM()[2];
         double planned = plan.design().scale().heightM();
         if (highest > plan.ceilingM() + 0.5 && planned <= plan.ceilingM() + 1e-6) {
@@ -193,7 +220,7 @@ final class GroundFindings {
     }
 
     /** Overlap over the highest ground and GSD over the lowest, by the pinhole formulas. */
-    private void relief(HeightPlan heights) {
+    private void relief() {
         double[] above = heights.aboveGroundM();
         Design design = plan.design();
         double footprintLeast =
@@ -204,7 +231,7 @@ final class GroundFindings {
         double forward = 1 - design.baseM() / alongLeast;
         boolean scanner = plan.request().kit().payload().scannerLeads();
         if (!scanner && side < design.sideOverlap() - OVERLAP_LOST) {
-            List<Remedy> remedies = followOrRaise(heights, plan.design().scale().heightM() - above[0]);
+            List<Remedy> remedies = followOrRaise(plan.design().scale().heightM() - above[0]);
             double tightened =
                     1 - (1 - design.sideOverlap()) * above[0] / design.scale().heightM();
             if (tightened < 0.95) {
@@ -212,7 +239,7 @@ final class GroundFindings {
                 remedies.add(new Remedy("Side " + wanted.asTyped(), SIDE_OVERLAP, wanted));
             }
             found.add(
-                    side < 0.5 ? STOP : MIND,
+                    side < Overlaps.LOST_SIDE ? STOP : MIND,
                     "overlap-over-relief",
                     "Over the highest ground the aircraft is only %s up: side overlap falls to %s, forward to %s; %s and %s are planned."
                             .formatted(
@@ -240,7 +267,7 @@ final class GroundFindings {
     }
 
     /** Where the aircraft cannot climb or sink as the ground does it flies higher than planned. */
-    private void raised(HeightPlan heights) {
+    private void raised() {
         if (ground.choice().reference() != HeightReference.FOLLOW) {
             return;
         }
@@ -259,7 +286,7 @@ final class GroundFindings {
     }
 
     /** Ground that is level to the centimetre over a wide piece is hardly ever dry. */
-    private void water(HeightPlan heights) {
+    private void water() {
         HeightGrid grid = heights.grid();
         boolean[] inside =
                 plan.block().inside(grid.west(), grid.north(), grid.cellX(), grid.cellY(), grid.columns(), grid.rows());
@@ -311,7 +338,7 @@ final class GroundFindings {
     }
 
     /** The whole path counts, ways between strips too; over unknown ground the planned height stands for the true one. */
-    private void zones(HeightPlan heights) {
+    private void zones() {
         if (!heights.site().hasZones()) {
             return;
         }
@@ -357,7 +384,10 @@ final class GroundFindings {
                 List.of());
     }
 
-    private void returning(HeightPlan heights) {
+    private void returning() {
+        if (ground.isLevel() && !heights.site().hasObstacles()) {
+            return;
+        }
         double height = heights.returnAboveTakeOffM();
         found.add(
                 NOTE,

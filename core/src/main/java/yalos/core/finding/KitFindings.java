@@ -4,6 +4,7 @@ import static yalos.core.finding.Finding.Level.*;
 import static yalos.core.pins.Quantity.*;
 
 import java.util.List;
+import java.util.function.Consumer;
 import yalos.core.camera.Camera;
 import yalos.core.kit.Aircraft;
 import yalos.core.kit.Payload;
@@ -22,22 +23,22 @@ final class KitFindings {
     private final BlockPlan plan;
     private final Collected found;
 
-    private KitFindings(BlockPlan plan, Collected found) {
-        this.plan = plan;
-        this.found = found;
-    }
+    static final List<Rule> RULES = Rule.all(
+            KitFindings::new,
+            List.<Consumer<KitFindings>>of(
+                    KitFindings::camera,
+                    KitFindings::heads,
+                    KitFindings::scanner,
+                    KitFindings::shutter,
+                    KitFindings::raw,
+                    KitFindings::storage,
+                    KitFindings::batteries,
+                    KitFindings::pace,
+                    KitFindings::wind));
 
-    static void collect(BlockPlan plan, Collected found) {
-        KitFindings findings = new KitFindings(plan, found);
-        findings.camera();
-        findings.heads();
-        findings.scanner();
-        findings.shutter();
-        findings.raw();
-        findings.storage();
-        findings.batteries();
-        findings.pace();
-        findings.wind();
+    private KitFindings(Case one, Collected found) {
+        this.plan = one.plan();
+        this.found = found;
     }
 
     private Payload payload() {
@@ -151,6 +152,19 @@ final class KitFindings {
     }
 
     private void batteries() {
+        if (plan.batterySets() == 0) {
+            return;
+        }
+        if (!plan.batteries().carries()) {
+            found.add(
+                    STOP,
+                    "battery-reach",
+                    "From the launch point a set of %s does not carry the aircraft beyond the way out and home everywhere. Launch nearer to the block."
+                            .formatted(found.text(
+                                    FLIGHT_TIME,
+                                    plan.request().aircraft().battery().usableMinutes() * 60)));
+            return;
+        }
         int carried = plan.request().aircraft().battery().sets();
         if (plan.batterySets() > carried) {
             found.add(

@@ -11,6 +11,7 @@ import yalos.core.camera.Camera;
 import yalos.core.camera.GroundScale;
 import yalos.core.kit.Battery;
 import yalos.core.pins.Defaults;
+import yalos.core.pins.Overlaps;
 import yalos.core.pins.Pins;
 import yalos.core.pins.Quantity;
 import yalos.core.pins.ScaleFix;
@@ -148,7 +149,8 @@ public final class Ledger {
                 && plan.request().pins().has(SPEED)
                 && plan.request().pins().has(INTERVAL);
         if (!plan.request().pins().has(step) && !byPace) {
-            return byDefault("usual for mapping; 75/60 is the least, more over snow, sand, water and crops");
+            return byDefault("usual for mapping; %s is the least, more over snow, sand, water and crops"
+                    .formatted(Overlaps.LEAST.words()));
         }
         return Reason.formula(formula)
                 .with(s1, step.label().toLowerCase(Locale.ROOT), stepM, Unit.METRE)

@@ -4,10 +4,9 @@ import yalos.core.kit.Kit;
 
 /** What holds where nothing is pinned. All common practice for mapping; the operator changes any of them by pinning. */
 public final class Defaults {
-    public static final double FORWARD_OVERLAP = 0.80;
-    public static final double SIDE_OVERLAP = 0.70;
-    /** Where a scanner leads, open ground needs less; walls and roofs want 70 % (common practice). */
-    public static final double SCANNER_SIDE_OVERLAP = 0.30;
+    public static final double FORWARD_OVERLAP = Overlaps.USUAL.forward();
+    public static final double SIDE_OVERLAP = Overlaps.USUAL.side();
+    public static final double SCANNER_SIDE_OVERLAP = Overlaps.SCANNER_SIDE;
 
     /** 1/1000 s. */
     public static final double SHUTTER_TIME_S = 0.001;

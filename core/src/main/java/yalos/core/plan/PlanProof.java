@@ -16,15 +16,21 @@ import yalos.core.pattern.Pass;
 import yalos.core.pattern.Passes;
 import yalos.core.pattern.Pattern;
 import yalos.core.pattern.Task;
+import yalos.core.proof.CountGrid;
+import yalos.core.proof.Coverage;
 import yalos.core.proof.GroundProof;
 import yalos.core.proof.Judgement;
 import yalos.core.proof.Noise;
+import yalos.core.proof.PhotoCount;
 import yalos.core.proof.SurfaceProof;
 import yalos.core.terrain.HeightGrid;
 import yalos.core.terrain.SightLine;
 
 /** Holds a plan against its real ground: its photos, the ground in cells of a size, and what is asked of them. */
 public final class PlanProof {
+    /** Cells of the block in a first answer over real ground, quick enough for every change. */
+    private static final int COARSE_CELLS = 40_000;
+
     private static final double OBLIQUE_PITCH = Math.toRadians(-60);
 
     private final BlockPlan plan;
@@ -47,6 +53,20 @@ public final class PlanProof {
                 (int) Math.ceil((bounds[1] - bounds[0]) / cellM) + 2,
                 (int) Math.ceil((bounds[3] - bounds[2]) / cellM) + 2,
                 0);
+    }
+
+    /** The coverage of a plan as finely as a screen can show it; quick enough for every change. */
+    public static Coverage coverage(BlockPlan plan) {
+        int cells = plan.heights().isPresent() ? COARSE_CELLS : PhotoCount.SCREEN_CELLS;
+        return coverage(plan, PhotoCount.cellSizeM(plan.block(), cells));
+    }
+
+    /** The coverage of a plan in cells of the given size. */
+    public static Coverage coverage(BlockPlan plan, double cellM) {
+        CountGrid count = plan.heights().isPresent()
+                ? of(plan, cellM).counted()
+                : PhotoCount.of(plan.block(), plan.flight().exposures(), cellM);
+        return Coverage.of(count, plan.leastPhotos());
     }
 
     /** A plan in cells of the given size; over level ground where it has no heights. */

@@ -12,6 +12,7 @@ import yalos.core.flight.StopAndGo;
 import yalos.core.flight.Timeline;
 import yalos.core.pattern.Pass;
 import yalos.core.pattern.Pattern;
+import yalos.core.pins.Overlaps;
 import yalos.core.pins.Pins;
 import yalos.core.pins.Quantity;
 import yalos.core.plan.BlockPlan;
@@ -62,27 +63,27 @@ public final class WhatIf {
     /** The overlaps that schools of practice ask for, each as a plan of this block (common practice). */
     public List<Overlap> overlaps() {
         return Stream.of(
-                        overlap(0.75, 0.60, "the least for a reconstruction"),
-                        overlap(0.80, 0.70, "usual for mapping"),
-                        overlap(0.80, 0.80, "usual for crops and models"),
-                        overlap(0.85, 0.80, "snow, sand, water, forest"))
+                        overlap(Overlaps.LEAST, "the least for a reconstruction"),
+                        overlap(Overlaps.USUAL, "usual for mapping"),
+                        overlap(Overlaps.DENSE, "usual for crops and models"),
+                        overlap(Overlaps.DENSEST, "snow, sand, water, forest"))
                 .flatMap(Optional::stream)
                 .toList();
     }
 
     /** Photos of this plan over those with 80 % forward and 70 % side overlap. */
     public Optional<Double> photosAgainstUsual() {
-        return overlap(0.80, 0.70, "")
+        return overlap(Overlaps.USUAL, "")
                 .map(usual -> (double) plan.photos() / usual.plan().photos());
     }
 
-    private Optional<Overlap> overlap(double forward, double side, String school) {
+    private Optional<Overlap> overlap(Overlaps overlaps, String school) {
         return tried(plan.solution()
                         .pins()
                         .withoutCosts()
-                        .with(Quantity.FORWARD_OVERLAP, Measure.of(100 * forward, Unit.PERCENT))
-                        .with(Quantity.SIDE_OVERLAP, Measure.of(100 * side, Unit.PERCENT)))
-                .map(other -> new Overlap(forward, side, school, other));
+                        .with(Quantity.FORWARD_OVERLAP, Measure.of(100 * overlaps.forward(), Unit.PERCENT))
+                        .with(Quantity.SIDE_OVERLAP, Measure.of(100 * overlaps.side(), Unit.PERCENT)))
+                .map(other -> new Overlap(overlaps.forward(), overlaps.side(), school, other));
     }
 
     private Optional<BlockPlan> tried(Pins pins) {

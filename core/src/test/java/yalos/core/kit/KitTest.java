@@ -24,6 +24,7 @@ import yalos.core.pins.Defaults;
 import yalos.core.pins.Pins;
 import yalos.core.pins.Quantity;
 import yalos.core.plan.BlockPlan;
+import yalos.core.plan.PlanProof;
 import yalos.core.plan.SpeedLimit;
 import yalos.core.trial.KitComparison;
 import yalos.core.trial.WhatIf;
@@ -114,7 +115,7 @@ class KitTest {
     }
 
     private static List<String> keys(BlockPlan plan) {
-        return Findings.of(plan, Findings.coverage(plan), UnitChoice.METRIC).stream()
+        return Findings.of(plan, PlanProof.coverage(plan), UnitChoice.METRIC).stream()
                 .map(Finding::key)
                 .toList();
     }

@@ -83,7 +83,7 @@ class PinSolverTest {
         BlockPlan plan = plan(pins);
         assertThat(plan.solution().holds()).isFalse();
         Finding conflict =
-                Findings.of(plan, Findings.coverage(plan), UnitChoice.METRIC).get(0);
+                Findings.of(plan, PlanProof.coverage(plan), UnitChoice.METRIC).get(0);
         assertThat(conflict.key()).isEqualTo("pins-in-conflict");
         assertThat(conflict.sentence()).contains("photos 150", "GSD 2 cm", "side 70 %", "forward 80 %");
         assertThat(conflict.remedies())

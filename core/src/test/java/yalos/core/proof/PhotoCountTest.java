@@ -13,11 +13,11 @@ import yalos.core.block.PlaneBlock;
 import yalos.core.camera.Lens;
 import yalos.core.camera.Pose;
 import yalos.core.camera.View;
-import yalos.core.finding.Findings;
 import yalos.core.flight.Exposure;
 import yalos.core.pins.Pins;
 import yalos.core.pins.Quantity;
 import yalos.core.plan.BlockPlan;
+import yalos.core.plan.PlanProof;
 import yalos.core.terrain.HeightGrid;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
@@ -36,7 +36,7 @@ class PhotoCountTest {
     @ValueSource(doubles = {0, 17.5, 90, 133})
     void agreesWithProjectingEveryCellIntoEveryPhoto(double directionDeg) {
         BlockPlan plan = plan(directionDeg, 0);
-        CountGrid count = Findings.coverage(plan, 10).count();
+        CountGrid count = PlanProof.coverage(plan, 10).count();
         for (int row = 0; row < count.rows(); row += 3) {
             for (int column = 0; column < count.columns(); column += 3) {
                 double x = count.x(column);
@@ -107,7 +107,7 @@ class PhotoCountTest {
                 .with(Quantity.DIRECTION, Measure.of(30, Unit.DEGREE))
                 .with(Quantity.MARGIN_STRIPS, Measure.of(4, Unit.COUNT));
         BlockPlan plan = Samples.request(Samples.square(600), pins).plan();
-        Coverage coverage = Findings.coverage(plan, 2);
+        Coverage coverage = PlanProof.coverage(plan, 2);
         // 1 / ((1 - 0.8) * (1 - 0.7)), the textbook's mean number of photos
         assertThat(coverage.meanPhotos()).isCloseTo(1 / (0.2 * 0.3), Offset.offset(0.25));
         assertThat(coverage.shareAtLeast(5)).isEqualTo(1);
@@ -115,8 +115,8 @@ class PhotoCountTest {
 
     @Test
     void aMarginMendsTheWeakRim() {
-        Coverage bare = Findings.coverage(plan(20, 0), 2);
-        Coverage widened = Findings.coverage(plan(20, 2), 2);
+        Coverage bare = PlanProof.coverage(plan(20, 0), 2);
+        Coverage widened = PlanProof.coverage(plan(20, 2), 2);
         assertThat(bare.shareShort()).isGreaterThan(0.002);
         assertThat(bare.weakSpots()).isNotEmpty().allMatch(WeakSpot::atEdge);
         assertThat(widened.shareShort()).isZero();
@@ -126,7 +126,7 @@ class PhotoCountTest {
     @Test
     void histogramHoldsEveryCellOfTheBlockOnce() {
         BlockPlan plan = plan(60, 0);
-        Coverage coverage = Findings.coverage(plan, 1);
+        Coverage coverage = PlanProof.coverage(plan, 1);
         assertThat((double) coverage.cells())
                 .isCloseTo(plan.block().areaM2(), Offset.offset(plan.block().areaM2() * 0.005));
         assertThat(coverage.shareAtLeast(0)).isEqualTo(1);

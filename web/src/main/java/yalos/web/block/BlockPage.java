@@ -6,7 +6,6 @@ import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
 import yalos.core.fault.InputFault;
 import yalos.core.finding.Finding;
-import yalos.core.finding.Findings;
 import yalos.core.units.UnitChoice;
 import yalos.web.shell.Htmx;
 import yalos.web.shell.Preferences;
@@ -72,9 +71,6 @@ public class BlockPage {
 
     /** Findings of a plan in the operator's units; none without a plan. */
     public List<Finding> findings(OpenBlock block, Planned planned, UnitChoice units) {
-        return planned.whole()
-                .map(whole -> Findings.of(
-                        whole.plan(), whole.coverage(), block.facts().brief(), units))
-                .orElse(List.of());
+        return planned.whole().map(whole -> whole.findings(units)).orElse(List.of());
     }
 }

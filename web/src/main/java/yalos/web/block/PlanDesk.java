@@ -5,8 +5,6 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 import org.springframework.stereotype.Component;
 import yalos.core.fault.InputFault;
-import yalos.core.finding.Findings;
-import yalos.core.ledger.Ledger;
 import yalos.core.plan.BlockPlan;
 import yalos.core.plan.PlanRequest;
 import yalos.web.elevation.Models;
@@ -78,7 +76,7 @@ public class PlanDesk {
                     .map(request::over)
                     .orElse(request)
                     .plan();
-            return Planned.of(new Planned.Whole(plan, Ledger.of(plan), Findings.coverage(plan)));
+            return Planned.of(new Planned.Whole(plan, facts.brief()));
         } catch (InputFault fault) {
             return Planned.not(fault);
         }

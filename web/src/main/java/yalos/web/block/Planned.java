@@ -1,10 +1,19 @@
 package yalos.web.block;
 
+import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
+import yalos.core.brief.Brief;
 import yalos.core.fault.InputFault;
+import yalos.core.finding.Case;
+import yalos.core.finding.Finding;
+import yalos.core.finding.Findings;
 import yalos.core.ledger.Ledger;
 import yalos.core.plan.BlockPlan;
+import yalos.core.plan.PlanProof;
 import yalos.core.proof.Coverage;
+import yalos.core.units.UnitChoice;
 
 /**
  * What follows from a block's facts: a plan, or the fault that keeps it from having one.
@@ -14,8 +23,36 @@ import yalos.core.proof.Coverage;
  */
 public record Planned(Optional<Whole> whole, Optional<InputFault> fault) {
 
-    /** A plan with what every page shows of it. */
-    public record Whole(BlockPlan plan, Ledger ledger, Coverage coverage) {}
+    /** A plan with what every page shows of it; its findings are looked for once for each choice of units. */
+    public static final class Whole {
+        private final BlockPlan plan;
+        private final Ledger ledger;
+        private final Case judged;
+        private final Map<UnitChoice, List<Finding>> findings = new ConcurrentHashMap<>();
+
+        Whole(BlockPlan plan, Brief brief) {
+            this.plan = plan;
+            this.ledger = Ledger.of(plan);
+            this.judged = new Case(plan, PlanProof.coverage(plan), brief);
+        }
+
+        public BlockPlan plan() {
+            return plan;
+        }
+
+        public Ledger ledger() {
+            return ledger;
+        }
+
+        public Coverage coverage() {
+            return judged.coverage();
+        }
+
+        /** What a practitioner would say, in the operator's units; the worst first. */
+        public List<Finding> findings(UnitChoice units) {
+            return findings.computeIfAbsent(units, chosen -> Findings.of(judged, chosen));
+        }
+    }
 
     static Planned of(Whole whole) {
         return new Planned(Optional.of(whole), Optional.empty());

@@ -3,11 +3,11 @@ package yalos.web.brief;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import yalos.core.finding.Findings;
 import yalos.core.pattern.Pass;
 import yalos.core.pins.Pins;
 import yalos.core.pins.Quantity;
 import yalos.core.plan.BlockPlan;
+import yalos.core.plan.PlanProof;
 import yalos.core.proof.Coverage;
 import yalos.core.trial.WhatIf;
 import yalos.core.units.Measure;
@@ -34,7 +34,7 @@ final class Schools {
         for (int strips = 0; strips <= 2; strips++) {
             BlockPlan other =
                     plan.tried(plan.solution().pins().with(Quantity.MARGIN_STRIPS, Measure.of(strips, Unit.COUNT)));
-            Coverage coverage = Findings.coverage(other);
+            Coverage coverage = PlanProof.coverage(other);
             String name =
                     strips == 0 ? "exactly the outline" : strips == 1 ? "one strip beyond it" : "two strips beyond it";
             schools.add(new School(
