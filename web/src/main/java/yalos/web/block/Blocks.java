@@ -1,6 +1,5 @@
 package yalos.web.block;
 
-import java.util.List;
 import java.util.function.UnaryOperator;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -18,10 +17,12 @@ public class Blocks {
 
     private final JobMapper rows;
     private final PlanDesk desk;
+    private final Summaries summaries;
 
-    Blocks(JobMapper rows, PlanDesk desk) {
+    Blocks(JobMapper rows, PlanDesk desk, Summaries summaries) {
         this.rows = rows;
         this.desk = desk;
+        this.summaries = summaries;
     }
 
     /**
@@ -30,11 +31,6 @@ public class Blocks {
     @Transactional(readOnly = true)
     public OpenBlock open(long id) {
         return rows.block(id).map(Blocks::opened).orElseThrow(() -> new NotThere("There is no block " + id + "."));
-    }
-
-    @Transactional(readOnly = true)
-    public List<OpenBlock> ofJob(long jobId) {
-        return rows.blocksOf(jobId).stream().map(Blocks::opened).toList();
     }
 
     /**
@@ -56,7 +52,8 @@ public class Blocks {
         }
         desk.refuseUnplannable(before, after);
         rows.deleteStepsAfter(id, row.head());
-        rows.insertStep(id, row.head() + 1, shortened(label), written);
+        rows.keepStep(id, row.head() + 1, shortened(label), written);
+        summaries.keep(written, after);
         move(row, row.head() + 1, label);
         return open(id);
     }
@@ -85,19 +82,25 @@ public class Blocks {
      * @throws NotThere when there is no such step
      */
     @Transactional
-    public OpenBlock goTo(long id, long version, int seq) {
+    public void goTo(long id, long version, int seq) {
         JobMapper.BlockRow row = present(id, version, "step " + seq);
         rows.stepLabel(id, seq).orElseThrow(() -> new NotThere("There is no step " + seq + " any more."));
         move(row, seq, "step " + seq);
-        return open(id);
     }
 
-    /** Which step a block stands at. */
+    /**
+     * Who a block is, whatever its facts hold.
+     *
+     * @param head the step it stands at
+     */
+    public record Named(long id, long jobId, String jobName, String name, long version, int head) {}
+
+    /** A block without its facts: also of one whose facts cannot be read. */
     @Transactional(readOnly = true)
-    public int headOf(long id) {
+    public Named named(long id) {
         return rows.block(id)
-                .orElseThrow(() -> new NotThere("There is no block " + id + "."))
-                .head();
+                .map(row -> new Named(row.id(), row.jobId(), row.jobName(), row.name(), row.version(), row.head()))
+                .orElseThrow(() -> new NotThere("There is no block " + id + "."));
     }
 
     private JobMapper.BlockRow present(long id, long version, String wanted) {
@@ -110,7 +113,8 @@ public class Blocks {
 
     private void move(JobMapper.BlockRow row, int head, String wanted) {
         if (rows.moveHead(row.id(), row.version(), head) == 0) {
-            throw new StaleVersion(open(row.id()).label(), wanted);
+            String present = rows.block(row.id()).map(JobMapper.BlockRow::label).orElse("deleted");
+            throw new StaleVersion(present, wanted);
         }
     }
 

@@ -17,6 +17,8 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -38,6 +40,8 @@ import yalos.web.store.ModelMapper.ModelRow;
 @Service
 public class Models {
     static final String ELEVATION = "ELEVATION";
+
+    private static final Logger LOG = LoggerFactory.getLogger(Models.class);
 
     private static final int MOST_CELLS = 2_000_000;
     private static final int KEPT = 12;
@@ -96,8 +100,8 @@ public class Models {
                                     .formatted(name));
                 }
                 ElevationModel model = ElevationModel.of(raster, epsg, datum);
-                rows.insert(job, ELEVATION, shortened(name), model.epsg(), about(raster, model), GearJson.write(datum));
-                long id = rows.lastId();
+                long id = rows.insert(
+                        job, ELEVATION, shortened(name), model.epsg(), about(raster, model), GearJson.write(datum));
                 Files.move(tiff, file(id), StandardCopyOption.REPLACE_EXISTING);
                 return new ModelUse(id, model.epsg(), datum);
             } finally {
@@ -136,6 +140,22 @@ public class Models {
         try (GeoTiff raster = GeoTiff.open(file(id))) {
             ElevationModel model = ElevationModel.of(raster, OptionalInt.of(row.epsg()), datum);
             rows.state(id, about(raster, model), GearJson.write(datum));
+        }
+    }
+
+    /** Takes away the files of a job's models and pictures; looked up now, done when it is run. */
+    public Runnable filesOf(long job) {
+        List<Long> ids = rows.ofJob(job).stream().map(ModelRow::id).toList();
+        return () -> ids.forEach(this::deleteFiles);
+    }
+
+    private void deleteFiles(long id) {
+        for (String ending : new String[] {".tif", ".pic", ".wld"}) {
+            try {
+                Files.deleteIfExists(folder.resolve(id + ending));
+            } catch (IOException e) {
+                LOG.warn("A file of a deleted job stays behind: {}", folder.resolve(id + ending), e);
+            }
         }
     }
 

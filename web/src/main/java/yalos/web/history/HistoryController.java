@@ -38,8 +38,9 @@ class HistoryController {
 
     @GetMapping("/blocks/{id}/history")
     String history(@PathVariable long id, Model model) {
-        model.addAttribute("block", blocks.open(id));
-        model.addAttribute("head", blocks.headOf(id));
+        Blocks.Named block = blocks.named(id);
+        model.addAttribute("block", block);
+        model.addAttribute("head", block.head());
         model.addAttribute("steps", rows.steps(id, MOST_STEPS));
         model.addAttribute("revisions", rows.revisions(id));
         model.addAttribute("templates", templates.all());

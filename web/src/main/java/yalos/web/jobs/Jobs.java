@@ -4,11 +4,15 @@ import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionSynchronization;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
 import yalos.core.fault.InputFault;
 import yalos.core.geodesy.LonLat;
 import yalos.core.kit.Aircraft;
 import yalos.core.kit.Kit;
 import yalos.core.pins.Pins;
+import yalos.web.block.Summaries;
+import yalos.web.elevation.Models;
 import yalos.web.history.Templates;
 import yalos.web.shell.NotThere;
 import yalos.web.store.BlockFacts;
@@ -16,6 +20,7 @@ import yalos.web.store.CameraMapper;
 import yalos.web.store.CameraRow;
 import yalos.web.store.FactsJson;
 import yalos.web.store.JobMapper;
+import yalos.web.store.Unreadable;
 
 /** Makes, names, copies and deletes jobs and blocks. */
 @Service
@@ -27,9 +32,13 @@ public class Jobs {
     private final CameraMapper cameras;
 
     private final Templates templates;
+    private final Summaries summaries;
+    private final Models models;
 
-    Jobs(JobMapper rows, CameraMapper cameras, Templates templates) {
+    Jobs(JobMapper rows, CameraMapper cameras, Templates templates, Summaries summaries, Models models) {
         this.templates = templates;
+        this.summaries = summaries;
+        this.models = models;
         this.rows = rows;
         this.cameras = cameras;
     }
@@ -67,7 +76,7 @@ public class Jobs {
     public long addBlock(long job, String name, long template) {
         List<JobMapper.BlockRow> others = rows.blocksOf(job);
         Optional<LonLat> place = others.stream()
-                .map(row -> FactsJson.read(row.facts()))
+                .flatMap(row -> readable(row).stream())
                 .map(facts -> facts.launch()
                         .or(() -> facts.outline().isEmpty()
                                 ? Optional.empty()
@@ -76,6 +85,15 @@ public class Jobs {
                 .findFirst();
         BlockFacts facts = usualFacts(place);
         return addBlock(job, name, template == 0 ? facts : templates.applied(template, facts), "new block");
+    }
+
+    /** A block that cannot be read lends nothing to a new one. */
+    private static Optional<BlockFacts> readable(JobMapper.BlockRow row) {
+        try {
+            return Optional.of(FactsJson.read(row.facts()));
+        } catch (Unreadable lost) {
+            return Optional.empty();
+        }
     }
 
     /** Adds a block with the given facts as its first step. */
@@ -87,7 +105,9 @@ public class Jobs {
         });
         rows.insertBlock(job, checked);
         long block = rows.blockNamed(job, checked).orElseThrow();
-        rows.insertStep(block, 1, label, FactsJson.write(facts));
+        String written = FactsJson.write(facts);
+        rows.keepStep(block, 1, label, written);
+        summaries.keep(written, facts);
         return block;
     }
 
@@ -115,9 +135,17 @@ public class Jobs {
         rows.renameJob(job, checked);
     }
 
+    /** Deletes a job with all that belongs to it; its elevation models and pictures go when that is certain. */
     @Transactional
     public void delete(long job) {
+        Runnable files = models.filesOf(job);
         rows.deleteJob(job);
+        TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {
+            @Override
+            public void afterCommit() {
+                files.run();
+            }
+        });
     }
 
     /** Deletes a block; a job keeps at least one. */

@@ -1,7 +1,10 @@
 package yalos.web.jobs;
 
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -16,13 +19,12 @@ import yalos.core.geodesy.LonLat;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
 import yalos.web.block.Blocks;
-import yalos.web.block.OpenBlock;
-import yalos.web.block.PlanDesk;
+import yalos.web.block.Summaries;
 import yalos.web.history.Templates;
-import yalos.web.sheet.Thumbnail;
 import yalos.web.shell.NotThere;
 import yalos.web.shell.Preferences;
 import yalos.web.store.JobMapper;
+import yalos.web.store.SummaryMapper.ListRow;
 
 /** The page one starts from: all jobs, their blocks, and a new one. */
 @Controller
@@ -30,17 +32,22 @@ class JobsController {
     private final Jobs jobs;
     private final JobMapper rows;
     private final Blocks blocks;
-    private final PlanDesk desk;
+    private final Summaries summaries;
     private final Preferences preferences;
     private final Templates templates;
 
     JobsController(
-            Jobs jobs, JobMapper rows, Blocks blocks, PlanDesk desk, Preferences preferences, Templates templates) {
+            Jobs jobs,
+            JobMapper rows,
+            Blocks blocks,
+            Summaries summaries,
+            Preferences preferences,
+            Templates templates) {
         this.templates = templates;
         this.jobs = jobs;
         this.rows = rows;
         this.blocks = blocks;
-        this.desk = desk;
+        this.summaries = summaries;
         this.preferences = preferences;
     }
 
@@ -76,15 +83,13 @@ class JobsController {
     private ModelAndView page(HttpStatus status, String fault, String name, String place) {
         UnitChoice units = preferences.units();
         ModelAndView view = new ModelAndView("jobs/jobs", status);
+        Map<Long, List<BlockView>> listed = summaries.all().stream()
+                .collect(Collectors.groupingBy(
+                        ListRow::jobId, Collectors.mapping(row -> view(row, units), Collectors.toList())));
         view.addObject(
                 "jobs",
                 rows.jobs().stream()
-                        .map(job -> new JobView(
-                                job.id(),
-                                job.name(),
-                                blocks.ofJob(job.id()).stream()
-                                        .map(block -> view(block, units))
-                                        .toList()))
+                        .map(job -> new JobView(job.id(), job.name(), listed.getOrDefault(job.id(), List.of())))
                         .toList());
         view.addObject("fault", fault);
         view.addObject("name", name);
@@ -92,20 +97,20 @@ class JobsController {
         return view;
     }
 
-    private BlockView view(OpenBlock block, UnitChoice units) {
-        var plan = desk.plan(block.facts()).whole().map(whole -> whole.plan());
+    private static BlockView view(ListRow row, UnitChoice units) {
         return new BlockView(
-                block.id(),
-                block.name(),
-                block.facts().outline().isEmpty()
-                        ? "no outline yet"
-                        : units.text(UnitKind.AREA, block.facts().outline().areaM2()),
-                plan.map(p -> units.text(UnitKind.GSD, p.design().scale().gsdM()))
-                        .orElse("–"),
-                plan.map(p -> p.photos() + " photos").orElse("–"),
-                plan.map(p -> units.text(UnitKind.DURATION, p.flightTimeS())).orElse("–"),
-                block.label(),
-                Thumbnail.path(block.facts()));
+                row.id(),
+                row.name(),
+                row.areaM2() == null ? row.known() ? "no outline yet" : "…" : units.text(UnitKind.AREA, row.areaM2()),
+                figure(row, row.gsdM(), gsd -> units.text(UnitKind.GSD, gsd)),
+                figure(row, row.photos(), photos -> photos + " photos"),
+                figure(row, row.flightTimeS(), seconds -> units.text(UnitKind.DURATION, seconds)),
+                row.label(),
+                row.outline());
+    }
+
+    private static <T> String figure(ListRow row, T figure, Function<T, String> shown) {
+        return figure == null ? row.known() ? "–" : "…" : shown.apply(figure);
     }
 
     @GetMapping("/jobs/{id}")
@@ -115,8 +120,8 @@ class JobsController {
         model.addAttribute("templates", templates.all());
         model.addAttribute(
                 "blocks",
-                blocks.ofJob(id).stream()
-                        .map(block -> view(block, preferences.units()))
+                summaries.ofJob(id).stream()
+                        .map(row -> view(row, preferences.units()))
                         .toList());
         return "jobs/job";
     }
@@ -153,7 +158,7 @@ class JobsController {
 
     @PostMapping("/blocks/{id}/delete")
     String deleteBlock(@PathVariable long id) {
-        long job = blocks.open(id).jobId();
+        long job = blocks.named(id).jobId();
         jobs.deleteBlock(id);
         return "redirect:/jobs/" + job;
     }

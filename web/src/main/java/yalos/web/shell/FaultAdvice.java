@@ -2,6 +2,8 @@ package yalos.web.shell;
 
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.core.annotation.Order;
@@ -17,6 +19,7 @@ import org.springframework.web.servlet.ModelAndView;
 import org.springframework.web.servlet.resource.NoResourceFoundException;
 import org.springframework.web.util.DisconnectedClientHelper;
 import yalos.core.fault.InputFault;
+import yalos.web.store.Unreadable;
 
 /**
  * Turns faults into messages: a line on the page for htmx, a page of its own for the rest. Never a stack.
@@ -24,6 +27,8 @@ import yalos.core.fault.InputFault;
 @ControllerAdvice
 @Order(100)
 class FaultAdvice {
+    private static final Pattern BLOCK = Pattern.compile("/blocks/\\d+");
+
     private static final Logger LOG = LoggerFactory.getLogger(FaultAdvice.class);
 
     @ExceptionHandler(InputFault.class)
@@ -44,6 +49,19 @@ class FaultAdvice {
     @ExceptionHandler(NotThere.class)
     ModelAndView notThere(NotThere fault, HttpServletRequest request, HttpServletResponse response) {
         return told(HttpStatus.NOT_FOUND, "Not here", fault.getMessage(), request, response);
+    }
+
+    /** One record that cannot be read stops nothing else; the way back to an earlier step is offered. */
+    @ExceptionHandler(Unreadable.class)
+    ModelAndView unreadable(Unreadable fault, HttpServletRequest request, HttpServletResponse response) {
+        LOG.warn("{} {}: {}", request.getMethod(), request.getRequestURI(), fault.getMessage());
+        ModelAndView view = told(HttpStatus.CONFLICT, "This cannot be read", fault.getMessage(), request, response);
+        Matcher block = BLOCK.matcher(request.getRequestURI());
+        if (block.lookingAt()) {
+            view.addObject("back", block.group() + "/history");
+            view.addObject("backWords", "To the block's history: go back to an earlier step");
+        }
+        return view;
     }
 
     @ExceptionHandler(NoResourceFoundException.class)

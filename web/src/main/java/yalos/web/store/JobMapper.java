@@ -71,13 +71,19 @@ public interface JobMapper {
     @Delete("delete from block where id = #{id}")
     void deleteBlock(long id);
 
+    /** Keeps a step with the hash of its facts, by which their summary is found. */
+    default void keepStep(long blockId, int seq, String label, String facts) {
+        insertStep(blockId, seq, label, facts, FactsJson.hash(facts));
+    }
+
     @Insert(
-            "insert into block_step (block_id, seq, label, facts, made_at) values (#{blockId}, #{seq}, #{label}, #{facts}, now())")
+            "insert into block_step (block_id, seq, label, facts, hash, made_at) values (#{blockId}, #{seq}, #{label}, #{facts}, #{hash}, now())")
     void insertStep(
             @Param("blockId") long blockId,
             @Param("seq") int seq,
             @Param("label") String label,
-            @Param("facts") String facts);
+            @Param("facts") String facts,
+            @Param("hash") String hash);
 
     @Delete("delete from block_step where block_id = #{blockId} and seq > #{seq}")
     void deleteStepsAfter(@Param("blockId") long blockId, @Param("seq") int seq);

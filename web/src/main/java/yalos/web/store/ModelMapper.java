@@ -2,7 +2,6 @@ package yalos.web.store;
 
 import java.util.List;
 import java.util.Optional;
-import org.apache.ibatis.annotations.Insert;
 import org.apache.ibatis.annotations.Mapper;
 import org.apache.ibatis.annotations.Param;
 import org.apache.ibatis.annotations.Select;
@@ -26,12 +25,12 @@ public interface ModelMapper {
     @Select("select id, job_id, kind, name, epsg, about, datum from model where id = #{id}")
     Optional<ModelRow> byId(long id);
 
-    @Select("select coalesce(max(id), 0) from model")
-    long lastId();
-
-    @Insert(
-            "insert into model (job_id, kind, name, epsg, about, datum) values (#{jobId}, #{kind}, #{name}, #{epsg}, #{about}, #{datum})")
-    void insert(
+    /** Keeps a row and answers with its number. */
+    @Select(
+            value =
+                    "select id from final table (insert into model (job_id, kind, name, epsg, about, datum) values (#{jobId}, #{kind}, #{name}, #{epsg}, #{about}, #{datum}))",
+            affectData = true)
+    long insert(
             @Param("jobId") long jobId,
             @Param("kind") String kind,
             @Param("name") String name,

@@ -1,8 +1,15 @@
 package yalos.web.store;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -11,6 +18,14 @@ import java.util.OptionalInt;
 import java.util.OptionalLong;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.NullNode;
+import tools.jackson.databind.node.ObjectNode;
+import tools.jackson.databind.node.StringNode;
 import yalos.core.Samples;
 import yalos.core.block.Outline;
 import yalos.core.brief.Brief;
@@ -143,5 +158,88 @@ class FactsJsonTest {
         assertThat(facts.notes()).isEmpty();
         assertThat(facts.withNote(Quantity.GSD, " finer than asked ").notes())
                 .containsEntry(Quantity.GSD, "finer than asked");
+    }
+
+    private static String frozen(String name) {
+        try (InputStream in = FactsJsonTest.class.getResourceAsStream("/forms/" + name)) {
+            return new String(in.readAllBytes(), StandardCharsets.UTF_8).strip();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    /** Written by the program of each time and never touched since. */
+    @ParameterizedTest
+    @ValueSource(strings = {"facts-form-1.json", "facts-form-2.json"})
+    void everyFormThatWasEverWrittenIsReadForEver(String sample) {
+        assertThat(FactsJson.read(frozen(sample))).usingRecursiveComparison().isEqualTo(whole());
+    }
+
+    @Test
+    void thePresentFormIsTheFrozenOne() {
+        assertThat(FactsJson.write(whole()))
+                .as("a changed form needs a new number, an upgrader and a sample of its own")
+                .isEqualTo(frozen("facts-form-2.json"));
+    }
+
+    /** Takes each member of a sample away in turn, or sets it to null or to a word that nobody knows: a block comes out of it. */
+    @ParameterizedTest
+    @ValueSource(strings = {"facts-form-1.json", "facts-form-2.json"})
+    void whateverIsMissingOrUnknownABlockComesOut(String sample) {
+        JsonMapper json = JsonMapper.builder().build();
+        List<String> paths = new ArrayList<>();
+        collect(json.readTree(frozen(sample)), "", paths);
+        assertThat(paths).hasSizeGreaterThan(90);
+        for (String path : paths) {
+            for (JsonNode instead : Arrays.asList(null, NullNode.getInstance(), StringNode.valueOf("HOVERCRAFT"))) {
+                ObjectNode root = (ObjectNode) json.readTree(frozen(sample));
+                int cut = path.lastIndexOf('/');
+                ObjectNode parent = (ObjectNode) root.at(path.substring(0, cut));
+                String member = path.substring(cut + 1);
+                boolean word = parent.get(member).isString();
+                if (path.equals("/shape") || instead instanceof StringNode && !word) {
+                    continue;
+                }
+                if (instead == null) {
+                    parent.remove(member);
+                } else {
+                    parent.set(member, instead);
+                }
+                BlockFacts read = FactsJson.read(root.toString());
+                assertThat(read.kit().payload().heads()).as(path).isNotEmpty();
+                assertThat(read.pins().scaleFixed()).as(path).isTrue();
+                assertThat(FactsJson.read(FactsJson.write(read))).as(path).isEqualTo(read);
+            }
+        }
+    }
+
+    private static void collect(JsonNode node, String path, List<String> paths) {
+        node.properties().forEach(member -> {
+            String below = path + "/" + member.getKey();
+            paths.add(below);
+            collect(member.getValue(), below, paths);
+        });
+        for (int i = 0; node.isArray() && i < node.size(); i++) {
+            collect(node.get(i), path + "/" + i, paths);
+        }
+    }
+
+    @Test
+    void anUnknownPinIsPassedOverAndTheRestHolds() {
+        String future = frozen("facts-form-2.json").replace("\"pins\":{", "\"pins\":{\"rotor-count\":\"4\",");
+        assertThat(FactsJson.read(future).pins()).isEqualTo(whole().pins());
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "'{\"shape\":3,\"outline\":[]}', newer Yalos (form 3; this one reads up to form 2)",
+        "'{\"outline\":[]}', does not say in which form",
+        "'{\"shape\":2,\"outline\":[', cannot be read",
+        "'', does not say in which form",
+    })
+    void aNewerFormOrNoneIsRefusedInASentence(String stored, String sentence) {
+        assertThatThrownBy(() -> FactsJson.read(stored))
+                .isInstanceOf(Unreadable.class)
+                .hasMessageContaining(sentence);
     }
 }

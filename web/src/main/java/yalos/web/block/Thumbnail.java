@@ -1,4 +1,4 @@
-package yalos.web.sheet;
+package yalos.web.block;
 
 import java.util.List;
 import java.util.Locale;
@@ -6,7 +6,7 @@ import yalos.core.geodesy.LonLat;
 import yalos.web.store.BlockFacts;
 
 /** An outline drawn small, as the path of an SVG of 64 by 48. */
-public final class Thumbnail {
+final class Thumbnail {
     private static final double WIDTH = 64;
     private static final double HEIGHT = 48;
     private static final double EDGE = 3;
@@ -14,7 +14,7 @@ public final class Thumbnail {
     private Thumbnail() {}
 
     /** Path data; empty without an outline. Longitudes are shortened by the latitude, which is enough at this size. */
-    public static String path(BlockFacts facts) {
+    static String path(BlockFacts facts) {
         if (facts.outline().isEmpty()) {
             return "";
         }
