@@ -17,12 +17,15 @@ import yalos.core.block.PlaneBlock;
 import yalos.core.fault.InputFault;
 import yalos.core.finding.Finding;
 import yalos.core.finding.Findings;
+import yalos.core.flight.Arc;
 import yalos.core.flight.Exposure;
 import yalos.core.flight.Line;
 import yalos.core.flight.Link;
 import yalos.core.flight.Way;
 import yalos.core.geodesy.LonLat;
 import yalos.core.geodesy.PlanePoint;
+import yalos.core.kit.Aircraft;
+import yalos.core.kit.Kit;
 import yalos.core.kit.Positioning;
 import yalos.core.pins.Pins;
 import yalos.core.pins.Quantity;
@@ -419,5 +422,51 @@ class HeightPlanTest {
         assertThat(block.contains(proof.x(proof.columns() / 2), proof.y(proof.rows() / 2)))
                 .isTrue();
         assertThat(proof.inside(0, 0)).isFalse();
+    }
+
+    /** A step of 2 m evened out over 40 m rises from 20 m before it to 20 m behind it: a quarter of it 10 m before. */
+    @Test
+    void smoothingIsTheWindowsLength() {
+        Pins across = Pins.ofHeight(60).with(Quantity.DIRECTION, Measure.of(90, Unit.DEGREE));
+        HeightChoice smoothed = new HeightChoice(HeightReference.FOLLOW, DesignPlane.BOTH, 20, 40);
+        BlockPlan plan = plan((x, y) -> x > 0 ? 302 : 300, smoothed, across);
+        Line line = plan.flight().line(3);
+        for (double before : new double[] {-30, -10, 0, 10, 30}) {
+            double along = Math.abs(before - line.from().xM());
+            double share = Math.max(0, Math.min(1, (before + 20) / 40));
+            assertThat(line.upAt(along))
+                    .as("%.0f m from the step", before)
+                    .isCloseTo(360 + 2 * share, Offset.offset(0.15));
+        }
+    }
+
+    /** Wings fly arcs between lines; their sections lie on the arcs, and the path has no step where pieces meet. */
+    @Test
+    void theArcsOfAWingAreLaidOverTheGroundToo() {
+        PlanRequest usual = Samples.request(SQUARE, Pins.ofHeight(90));
+        PlanRequest request = new PlanRequest(
+                Kit.of(Aircraft.smallWing(), Samples.twentyMegapixel()),
+                usual.pins(),
+                usual.outline(),
+                Optional.of(Samples.at(-250, 100)),
+                usual.epsg());
+        BlockPlan plan = request.over(new GroundRequest(
+                        source((x, y) -> 200 + 0.15 * x + 10 * Math.sin(y / 40)),
+                        HeightChoice.USUAL,
+                        List.of(),
+                        List.of(),
+                        OptionalDouble.empty()))
+                .plan();
+        List<Way> ways = plan.flight().ways();
+        assertThat(ways).hasAtLeastOneElementOfType(Arc.class);
+        for (int i = 1; i < ways.size(); i++) {
+            boolean arcToArc = !(ways.get(i) instanceof Line) && !(ways.get(i - 1) instanceof Line);
+            if (arcToArc) {
+                assertThat(ways.get(i).start().upM())
+                        .isCloseTo(ways.get(i - 1).end().upM(), Offset.offset(1e-6));
+            }
+        }
+        assertThat(plan.heights().orElseThrow().sections()).hasSameSizeAs(ways);
+        assertThat(plan.heights().orElseThrow().nearestSection().clearanceM()).isGreaterThan(19.9);
     }
 }

@@ -287,4 +287,19 @@ class GroundProofTest {
         assertThat(second.counts()).isEqualTo(first.counts());
         assertThat(first.stripCounts()[600]).isGreaterThan((short) 1);
     }
+
+    /** The shared error is per axis: √2 of it joins the horizontal figure, once the vertical one, both in quadrature. */
+    @Test
+    void whatAllPhotosShareIsAddedInQuadrature() {
+        HeightGrid level = HeightGrid.level(0, 60, 2, 30, 30, 0);
+        Lens lens = new Lens(4000, 3000, 3000, 3000, 2000, 1500, Lens.Distortion.NONE);
+        List<Exposure> photos = regular(lens, 4, 6, 20, 12, 60);
+        GroundProof own = GroundProof.of(level, photos, Noise.of(0.5, 0.02, 0.03, 0, 0));
+        GroundProof shared = GroundProof.of(level, photos, Noise.of(0.5, 0.02, 0.03, 0.05, 0.08));
+        int cell = 15 * 30 + 15;
+        assertThat((double) shared.sigmaHorizontalM()[cell])
+                .isCloseTo(Math.sqrt(Math.pow(own.sigmaHorizontalM()[cell], 2) + 2 * 0.05 * 0.05), Offset.offset(1e-6));
+        assertThat((double) shared.sigmaVerticalM()[cell])
+                .isCloseTo(Math.hypot(own.sigmaVerticalM()[cell], 0.08), Offset.offset(1e-6));
+    }
 }

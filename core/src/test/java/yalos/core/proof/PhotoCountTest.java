@@ -12,7 +12,6 @@ import yalos.core.Samples;
 import yalos.core.block.PlaneBlock;
 import yalos.core.camera.Lens;
 import yalos.core.camera.Pose;
-import yalos.core.camera.View;
 import yalos.core.flight.Exposure;
 import yalos.core.pins.Pins;
 import yalos.core.pins.Quantity;
@@ -50,11 +49,25 @@ class PhotoCountTest {
         }
     }
 
+    /** The camera's equations written out by themselves (conventions as in the reference's README), so that nothing is shared. */
     private static boolean sees(Exposure photo, double x, double y) {
-        return new View(photo.lens(), photo.pose())
-                .of(x, y, 0)
-                .map(View.Sighting::inFrame)
-                .orElse(false);
+        Pose pose = photo.pose();
+        double sy = Math.sin(pose.yawRad());
+        double cy = Math.cos(pose.yawRad());
+        double sp = Math.sin(pose.pitchRad());
+        double cp = Math.cos(pose.pitchRad());
+        double e = x - pose.eastM();
+        double n = y - pose.northM();
+        double u = -pose.upM();
+        double ahead = cp * sy * e + cp * cy * n + sp * u;
+        double level = cy * e - sy * n;
+        double below = sp * sy * e + sp * cy * n - cp * u;
+        double right = Math.cos(pose.rollRad()) * level + Math.sin(pose.rollRad()) * below;
+        double down = -Math.sin(pose.rollRad()) * level + Math.cos(pose.rollRad()) * below;
+        Lens lens = photo.lens();
+        double column = lens.fx() * right / ahead + lens.cx();
+        double row = lens.fy() * down / ahead + lens.cy();
+        return ahead > 0 && column >= 0 && column < lens.width() && row >= 0 && row < lens.height();
     }
 
     /** Tilted and rolled photos, some of them seeing the horizon and some the sky alone: cut, never dropped, never invented. */

@@ -227,4 +227,26 @@ class TerrainTest {
         assertThat(asked[0]).isGreaterThan(900);
         assertThat(wrong[0]).as("of %d", asked[0]).isLessThanOrEqualTo(asked[0] / 100);
     }
+
+    /**
+     * Over a round earth an eye at h sees level ground as far as √(2 R h / c): 4.12 km from 1.7 m with c = 0.85714, a target of the same height
+     * twice as far (plane geometry; the drop is c d² / 2R). Without a curvature it sees all of it.
+     */
+    @Test
+    void theEarthsCurvatureHidesWhatLiesBeyondTheHorizon() {
+        HeightGrid flat = HeightGrid.level(0, 100, 50, 400, 2, 0);
+        SightLine round = SightLine.curved(flat, 0.85714);
+        double horizon = Math.sqrt(2 * 6_378_137 * 1.7 / 0.85714);
+        for (double share : new double[] {0.5, 0.9, 1.1, 1.5}) {
+            double from = 100 + horizon * share;
+            assertThat(round.clear(from, 50, 0.005, 100, 50, 1.7))
+                    .as("ground at %.1f of the horizon", share)
+                    .isEqualTo(share < 1);
+            double both = 100 + 2 * horizon * share;
+            assertThat(round.clear(both, 50, 1.7, 100, 50, 1.7))
+                    .as("a target as high at %.1f of twice the horizon", share)
+                    .isEqualTo(share < 1);
+            assertThat(SightLine.plane(flat).clear(both, 50, 1.7, 100, 50, 1.7)).isTrue();
+        }
+    }
 }
