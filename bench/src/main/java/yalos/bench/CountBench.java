@@ -1,6 +1,5 @@
 package yalos.bench;
 
-import yalos.core.flight.Exposure;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
 import org.openjdk.jmh.annotations.Benchmark;
@@ -11,6 +10,7 @@ import org.openjdk.jmh.annotations.Scope;
 import org.openjdk.jmh.annotations.Setup;
 import org.openjdk.jmh.annotations.State;
 import yalos.core.camera.GroundScale;
+import yalos.core.flight.Exposure;
 import yalos.core.plan.BlockPlan;
 import yalos.core.proof.PhotoCount;
 
@@ -40,15 +40,15 @@ public class CountBench {
         double halfAcross = scale.footprintAcrossM() / 2;
         double halfAlong = scale.footprintAlongM() / 2;
         List<Exposure> photos = plan.flight().exposures();
-        double sin = Math.sin(stations.get(0).yawRad());
-        double cos = Math.cos(stations.get(0).yawRad());
+        double sin = Math.sin(photos.get(0).trackRad());
+        double cos = Math.cos(photos.get(0).trackRad());
         double[] bounds = plan.block().bounds();
         long sum = 0;
         for (double y = bounds[2] + CELL_M / 2; y < bounds[3]; y += 100 * CELL_M) {
             for (double x = bounds[0] + CELL_M / 2; x < bounds[1]; x += CELL_M) {
                 for (Exposure photo : photos) {
-                    double dx = x - station.xM();
-                    double dy = y - station.yM();
+                    double dx = x - photo.pose().eastM();
+                    double dy = y - photo.pose().northM();
                     if (Math.abs(dx * sin + dy * cos) <= halfAlong && Math.abs(dx * cos - dy * sin) <= halfAcross) {
                         sum++;
                     }

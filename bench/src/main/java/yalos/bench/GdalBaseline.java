@@ -1,6 +1,5 @@
 package yalos.bench;
 
-import yalos.core.flight.Exposure;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -8,6 +7,7 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.StringJoiner;
 import yalos.core.camera.View;
+import yalos.core.flight.Exposure;
 import yalos.core.plan.BlockPlan;
 
 /** How long reference software takes to burn the same footprints; the best of three runs, its start included. */

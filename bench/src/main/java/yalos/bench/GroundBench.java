@@ -1,7 +1,5 @@
 package yalos.bench;
 
-import yalos.core.proof.SurfaceProof;
-import yalos.core.flight.Exposure;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
@@ -18,8 +16,10 @@ import org.openjdk.jmh.annotations.State;
 import yalos.core.camera.Lens;
 import yalos.core.camera.Pose;
 import yalos.core.camera.View;
+import yalos.core.flight.Exposure;
 import yalos.core.proof.GroundProof;
 import yalos.core.proof.Noise;
+import yalos.core.proof.SurfaceProof;
 import yalos.core.terrain.HeightGrid;
 
 /** The proof of hilly ground with a cliff in it, by photos 100 m above it with usual overlaps. */

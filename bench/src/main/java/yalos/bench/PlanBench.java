@@ -1,12 +1,5 @@
 package yalos.bench;
 
-import yalos.core.flight.Flight;
-import yalos.core.flight.Pace;
-import yalos.core.flight.Timeline;
-import yalos.core.geodesy.PlanePoint;
-import yalos.core.pattern.Pass;
-import yalos.core.pattern.Passes;
-import yalos.core.pattern.Task;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.TimeUnit;
@@ -22,12 +15,19 @@ import org.openjdk.jmh.annotations.Scope;
 import org.openjdk.jmh.annotations.Setup;
 import org.openjdk.jmh.annotations.State;
 import yalos.core.block.PlaneBlock;
-import yalos.core.plan.BlockPlan;
-import yalos.core.pins.Pins;
-import yalos.core.plan.PlanRequest;
-import yalos.core.pins.Quantity;
+import yalos.core.flight.Flight;
+import yalos.core.flight.Pace;
+import yalos.core.flight.Timeline;
+import yalos.core.geodesy.PlanePoint;
 import yalos.core.pattern.BestDirection;
+import yalos.core.pattern.Pass;
+import yalos.core.pattern.Passes;
 import yalos.core.pattern.StripGrid;
+import yalos.core.pattern.Task;
+import yalos.core.pins.Pins;
+import yalos.core.pins.Quantity;
+import yalos.core.plan.BlockPlan;
+import yalos.core.plan.PlanRequest;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
 

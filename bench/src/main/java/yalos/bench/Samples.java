@@ -15,8 +15,8 @@ import yalos.core.geodesy.LonLat;
 import yalos.core.kit.Aircraft;
 import yalos.core.kit.Kit;
 import yalos.core.pins.Pins;
-import yalos.core.plan.PlanRequest;
 import yalos.core.pins.Quantity;
+import yalos.core.plan.PlanRequest;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
 

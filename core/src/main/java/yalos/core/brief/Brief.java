@@ -9,6 +9,7 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import yalos.core.fault.InputFault;
 import yalos.core.kit.Positioning;
+import yalos.core.plan.PlanProof;
 
 /**
  * What must be delivered.
@@ -46,6 +47,11 @@ public record Brief(
         Day day,
         Map<String, Ruling> rulings) {
     private static final int LONGEST = 300;
+
+    /** How accurate the result must be. */
+    public PlanProof.Accuracy accuracy() {
+        return new PlanProof.Accuracy(horizontalM, verticalM);
+    }
 
     /** A brief in which nothing is asked yet. */
     public static final Brief EMPTY = new Brief(

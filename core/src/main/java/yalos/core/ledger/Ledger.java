@@ -86,9 +86,9 @@ public final class Ledger {
             case ALONG -> fromStep("H = B / (1 − o) · f / s", "B", AIR_BASE, "o", FORWARD_OVERLAP, camera.sideAlongM());
             case PACE ->
                 Reason.formula("H = v t / (1 − o) · f / s")
-                        .with("v", "ground speed", pins.siOr(SPEED, 0), Unit.METRE_PER_SECOND)
-                        .with("t", "interval", pins.siOr(INTERVAL, 0), Unit.SECOND)
-                        .with("o", "forward overlap", pins.siOr(FORWARD_OVERLAP, 0), Unit.PERCENT)
+                        .with("v", "ground speed", pins.pinned(SPEED), Unit.METRE_PER_SECOND)
+                        .with("t", "interval", pins.pinned(INTERVAL), Unit.SECOND)
+                        .with("o", "forward overlap", pins.pinned(FORWARD_OVERLAP), Unit.PERCENT)
                         .with("f", "focal length", camera.focalLengthM(), Unit.MILLIMETRE)
                         .with("s", "sensor side", camera.sideAlongM(), Unit.MILLIMETRE)
                         .source(TEXTBOOK);
@@ -99,8 +99,8 @@ public final class Ledger {
             String formula, String stepSymbol, Quantity step, String shareSymbol, Quantity share, double sideM) {
         Pins pins = plan.solution().pins();
         return Reason.formula(formula)
-                .with(stepSymbol, step.label().toLowerCase(Locale.ROOT), pins.siOr(step, 0), Unit.METRE)
-                .with(shareSymbol, "overlap", pins.siOr(share, 0), Unit.PERCENT)
+                .with(stepSymbol, step.label().toLowerCase(Locale.ROOT), pins.pinned(step), Unit.METRE)
+                .with(shareSymbol, "overlap", pins.pinned(share), Unit.PERCENT)
                 .with("f", "focal length", plan.request().camera().focalLengthM(), Unit.MILLIMETRE)
                 .with("s", "sensor side", sideM, Unit.MILLIMETRE)
                 .source(TEXTBOOK);
@@ -217,7 +217,7 @@ public final class Ledger {
             return byDefault("strips end with the block; two strips beyond the edge is another school");
         }
         return Reason.formula("strips · S")
-                .with("", "strips", plan.request().pins().siOr(MARGIN_STRIPS, 0), Unit.COUNT)
+                .with("", "strips", plan.request().pins().pinned(MARGIN_STRIPS), Unit.COUNT)
                 .with("S", "strip spacing", plan.design().spacingM(), Unit.METRE)
                 .source("your decision");
     }

@@ -8,6 +8,9 @@ public final class Defaults {
     public static final double SIDE_OVERLAP = Overlaps.USUAL.side();
     public static final double SCANNER_SIDE_OVERLAP = Overlaps.SCANNER_SIDE;
 
+    /** Strips end with the block. */
+    public static final double MARGIN_STRIPS = 0;
+
     /** 1/1000 s. */
     public static final double SHUTTER_TIME_S = 0.001;
     /** Half a pixel is good, a whole one the most. */

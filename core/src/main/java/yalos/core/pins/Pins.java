@@ -207,6 +207,16 @@ public final class Pins {
         return value == null ? OptionalDouble.empty() : OptionalDouble.of(value.si());
     }
 
+    /**
+     * The figure of a quantity that is known to be pinned, in SI.
+     *
+     * @throws IllegalStateException when it is not
+     */
+    public double pinned(Quantity quantity) {
+        return si(quantity).orElseThrow(() -> new IllegalStateException(quantity + " is not pinned"));
+    }
+
+    /** The pinned figure in SI, or another where nothing is pinned. */
     public double siOr(Quantity quantity, double otherwise) {
         return si(quantity).orElse(otherwise);
     }

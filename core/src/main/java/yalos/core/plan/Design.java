@@ -64,7 +64,8 @@ public record Design(
         double cover = left * acrossPerHeight(kit);
         Share forward = forward(pins, highest);
         Share side = Share.of(pins, Quantity.SIDE_OVERLAP, Quantity.STRIP_SPACING, Defaults.sideOverlap(kit), cover);
-        double margin = pins.siOr(Quantity.MARGIN, pins.siOr(Quantity.MARGIN_STRIPS, 0) * side.stepM());
+        double margin =
+                pins.siOr(Quantity.MARGIN, pins.siOr(Quantity.MARGIN_STRIPS, Defaults.MARGIN_STRIPS) * side.stepM());
         List<SpeedLimit.Allowed> speeds = SpeedLimit.of(pins, kit, scale, forward.stepM());
         Share kept = ridingAlong(kit, forward, scale, least(speeds).speedMps());
         return new Design(
@@ -96,26 +97,24 @@ public record Design(
         return switch (fix) {
             case SCALE ->
                 pins.has(Quantity.GSD)
-                        ? GroundScale.ofGsd(camera, pins.siOr(Quantity.GSD, 0))
-                        : new GroundScale(camera, pins.siOr(Quantity.HEIGHT, 0));
+                        ? GroundScale.ofGsd(camera, pins.pinned(Quantity.GSD))
+                        : new GroundScale(camera, pins.pinned(Quantity.HEIGHT));
             case ACROSS ->
                 new GroundScale(
                         camera,
-                        pins.siOr(Quantity.STRIP_SPACING, 0)
-                                / (1 - pins.siOr(Quantity.SIDE_OVERLAP, 0))
+                        pins.pinned(Quantity.STRIP_SPACING)
+                                / (1 - pins.pinned(Quantity.SIDE_OVERLAP))
                                 / acrossPerHeight(kit));
             case ALONG ->
                 new GroundScale(
                         camera,
-                        pins.siOr(Quantity.AIR_BASE, 0)
-                                / (1 - pins.siOr(Quantity.FORWARD_OVERLAP, 0))
-                                / alongPerHeight);
+                        pins.pinned(Quantity.AIR_BASE) / (1 - pins.pinned(Quantity.FORWARD_OVERLAP)) / alongPerHeight);
             case PACE ->
                 new GroundScale(
                         camera,
-                        pins.siOr(Quantity.SPEED, 0)
-                                * pins.siOr(Quantity.INTERVAL, 0)
-                                / (1 - pins.siOr(Quantity.FORWARD_OVERLAP, 0))
+                        pins.pinned(Quantity.SPEED)
+                                * pins.pinned(Quantity.INTERVAL)
+                                / (1 - pins.pinned(Quantity.FORWARD_OVERLAP))
                                 / alongPerHeight);
         };
     }
@@ -128,7 +127,7 @@ public record Design(
                 && !pins.has(Quantity.FORWARD_OVERLAP);
         double along = scale.footprintAlongM();
         if (byPace) {
-            double base = pins.siOr(Quantity.SPEED, 0) * pins.siOr(Quantity.INTERVAL, 0);
+            double base = pins.pinned(Quantity.SPEED) * pins.pinned(Quantity.INTERVAL);
             return Share.ofStep(Quantity.INTERVAL, pins, base, along);
         }
         return Share.of(pins, Quantity.FORWARD_OVERLAP, Quantity.AIR_BASE, Defaults.FORWARD_OVERLAP, along);

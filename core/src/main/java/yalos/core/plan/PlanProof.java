@@ -93,11 +93,21 @@ public final class PlanProof {
         return GroundProof.of(ground, asked(), plan.flight().exposures(), noise, layers, watcher);
     }
 
+    /**
+     * How accurate the result must be, one standard deviation in metres each; empty where nothing is asked.
+     *
+     * @param positionM along each axis of the plane
+     * @param heightM of heights
+     */
+    public record Accuracy(OptionalDouble positionM, OptionalDouble heightM) {
+        public static final Accuracy ANY = new Accuracy(OptionalDouble.empty(), OptionalDouble.empty());
+    }
+
     /** What the pins and the brief ask of every cell, and whether it is given. */
-    public Judgement judged(GroundProof proof, OptionalDouble heightSigmaM) {
+    public Judgement judged(GroundProof proof, Accuracy wanted) {
         return new Judgement(
                 proof,
-                new Judgement.Asked(plan.leastPhotos(), plan.briefGsdM(), heightSigmaM),
+                new Judgement.Asked(plan.leastPhotos(), plan.briefGsdM(), wanted.positionM(), wanted.heightM()),
                 plan.design().scale().gsdM());
     }
 
@@ -113,7 +123,7 @@ public final class PlanProof {
      * Lines square to the planned ones, half as dense, flown once with the camera tilted 30° from straight down ahead and once back:
      * they look into steep sides that the planned ones cannot see. Judged like the plan itself.
      */
-    public Gain withObliques(Positioning mode, OptionalDouble heightSigmaM, SurfaceProof.Watcher watcher) {
+    public Gain withObliques(Positioning mode, Accuracy wanted, SurfaceProof.Watcher watcher) {
         Pass main = plan.mainPass();
         Pattern across = main.pattern().across();
         Task sparse = main.task().sparser(2);
@@ -133,7 +143,7 @@ public final class PlanProof {
                 .forEach(exposure -> all.add(exposure.onLine(lines + exposure.line())));
         GroundProof proof = GroundProof.of(ground, asked(), all, noise(mode), SurfaceProof.Layer.ofGround(), watcher);
         double minutes = Timeline.of(laid, plan.timeline().pace()).totalS() / 60;
-        return new Gain(judged(proof, heightSigmaM).share(), minutes);
+        return new Gain(judged(proof, wanted).share(), minutes);
     }
 
     /** The photos of a plan that see a cell of the ground it was proved over. */

@@ -7,6 +7,7 @@ public enum Adequacy {
     HIDDEN("hidden by ground between"),
     TOO_COARSE("GSD too coarse"),
     INACCURATE("height not accurate enough"),
+    OFF("position not accurate enough"),
     UNKNOWN("ground unknown");
 
     private final String words;

@@ -25,9 +25,10 @@ public final class Judgement {
      *
      * @param photos that see it, at least
      * @param gsdM of the best of them, at most
+     * @param positionSigmaM expected of its position along each axis of the plane, at most
      * @param heightSigmaM expected of its height, at most
      */
-    public record Asked(int photos, OptionalDouble gsdM, OptionalDouble heightSigmaM) {}
+    public record Asked(int photos, OptionalDouble gsdM, OptionalDouble positionSigmaM, OptionalDouble heightSigmaM) {}
 
     /**
      * @param usualGsdM planned, to tell high ground from low
@@ -52,6 +53,11 @@ public final class Judgement {
         }
         if (asked.gsdM().isPresent() && proof.gsdBestM()[at] > asked.gsdM().getAsDouble() * GSD_TOLERANCE) {
             return Adequacy.TOO_COARSE;
+        }
+        double position = proof.sigmaHorizontalM()[at] / Math.sqrt(2);
+        if (asked.positionSigmaM().isPresent()
+                && !(position <= asked.positionSigmaM().getAsDouble())) {
+            return Adequacy.OFF;
         }
         float sigma = proof.sigmaVerticalM()[at];
         if (asked.heightSigmaM().isPresent() && !(sigma <= asked.heightSigmaM().getAsDouble())) {
@@ -150,7 +156,7 @@ public final class Judgement {
         return switch (lack) {
             case HIDDEN -> WeakGround.Cause.HIDDEN_SIDE;
             case TOO_COARSE -> WeakGround.Cause.LOW_GROUND;
-            case INACCURATE -> edge ? WeakGround.Cause.EDGE : WeakGround.Cause.WEAK_RAYS;
+            case INACCURATE, OFF -> edge ? WeakGround.Cause.EDGE : WeakGround.Cause.WEAK_RAYS;
             default -> {
                 boolean high = proof.gsdBestM()[worst] < usualGsdM * NEARER;
                 yield edge ? WeakGround.Cause.EDGE : high ? WeakGround.Cause.HIGH_GROUND : WeakGround.Cause.GAPS;

@@ -1,6 +1,7 @@
 package yalos.core.terrain;
 
 import java.util.Arrays;
+import java.util.Optional;
 import java.util.zip.DataFormatException;
 import java.util.zip.Inflater;
 
@@ -154,13 +155,14 @@ enum Decompression {
     /** Fills a block; answers false for data that is damaged or too short. */
     abstract boolean unpack(byte[] packed, byte[] into);
 
-    static Decompression ofTag(int tag) {
+    /** Of the tag's value; empty for one that is not read. */
+    static Optional<Decompression> ofTag(int tag) {
         return switch (tag) {
-            case 1 -> NONE;
-            case 5 -> LZW;
-            case 8, 32946 -> DEFLATE;
-            case 32773 -> PACKBITS;
-            default -> null;
+            case 1 -> Optional.of(NONE);
+            case 5 -> Optional.of(LZW);
+            case 8, 32946 -> Optional.of(DEFLATE);
+            case 32773 -> Optional.of(PACKBITS);
+            default -> Optional.empty();
         };
     }
 }

@@ -2,10 +2,12 @@ package yalos.core.terrain;
 
 import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 import java.util.OptionalInt;
 import yalos.core.block.LocalPlane;
 import yalos.core.fault.InputFault;
 import yalos.core.geodesy.EastNorth;
+import yalos.core.geodesy.Geographic;
 import yalos.core.geodesy.Grid;
 import yalos.core.geodesy.LonLat;
 
@@ -16,11 +18,10 @@ import yalos.core.geodesy.LonLat;
  * cells and interpolated between, which costs less than a hundredth of a cell.
  *
  * @param raster the file
- * @param epsg its coordinate system: a projected grid, or 4326 for longitude and latitude
+ * @param epsg its coordinate system: a projected grid, or one of longitudes and latitudes such as 4326
  * @param datum its height system
  */
 public record ElevationModel(Raster raster, int epsg, VerticalDatum datum) {
-    private static final int WGS84 = 4326;
     private static final int LATTICE = 16;
     private static final int MOST_WINDOW = 60_000_000;
 
@@ -41,8 +42,9 @@ public record ElevationModel(Raster raster, int epsg, VerticalDatum datum) {
         return model;
     }
 
-    private boolean geographic() {
-        return epsg == WGS84 || epsg >= 4000 && epsg < 5000;
+    /** Its system of longitudes and latitudes; empty where it lies in a projected grid. */
+    private Optional<Geographic> geographic() {
+        return Geographic.ofEpsg(epsg);
     }
 
     private Grid grid() {
@@ -56,14 +58,14 @@ public record ElevationModel(Raster raster, int epsg, VerticalDatum datum) {
         boolean looksGeographic = geo.cellWidth() < 0.02
                 && Arrays.stream(xs).allMatch(x -> Math.abs(x) <= 360)
                 && Arrays.stream(ys).allMatch(y -> Math.abs(y) <= 90);
-        if (!geographic() && looksGeographic) {
+        if (geographic().isEmpty() && looksGeographic) {
             throw new InputFault(
                     "epsg",
                     epsg,
                     "The model's cells are %.6f wide and lie at %.3f, %.3f: these are degrees, not metres of EPSG:%d. Its code is likely 4326."
                             .formatted(geo.cellWidth(), xs[0], ys[0], epsg));
         }
-        if (geographic() && Arrays.stream(ys).anyMatch(y -> Math.abs(y) > 90)) {
+        if (geographic().isPresent() && Arrays.stream(ys).anyMatch(y -> Math.abs(y) > 90)) {
             throw new InputFault(
                     "epsg",
                     epsg,
@@ -74,17 +76,18 @@ public record ElevationModel(Raster raster, int epsg, VerticalDatum datum) {
 
     /** Position in the model's own coordinates. */
     private double[] own(LonLat at) {
-        if (geographic()) {
+        if (geographic().isPresent()) {
             Georeference geo = raster.georeference();
             double middle = geo.x(raster.columns() / 2.0, raster.rows() / 2.0);
-            return new double[] {at.lonNear(middle), at.latDeg()};
+            LonLat own = geographic().get().ofWgs84(at);
+            return new double[] {own.lonNear(middle), own.latDeg()};
         }
         EastNorth grid = grid().toGrid(at);
         return new double[] {grid.east(), grid.north()};
     }
 
     private LonLat lonLat(double x, double y) {
-        return geographic() ? LonLat.of(x, y) : grid().toLonLat(new EastNorth(x, y));
+        return geographic().isPresent() ? geographic().get().toWgs84(x, y) : grid().toLonLat(new EastNorth(x, y));
     }
 
     /** The corners of the model, as positions. */

@@ -96,7 +96,8 @@ public final class GeoTiff implements Raster {
         bits = (int) tags.whole(258, 1);
         format = (int) tags.whole(339, 1);
         predictor = (int) tags.whole(317, 1);
-        packing = Decompression.ofTag((int) tags.whole(259, 1));
+        packing = Decompression.ofTag((int) tags.whole(259, 1))
+                .orElseThrow(() -> unreadable("it is packed in a way that is not read; deflate, LZW and PackBits are"));
         refuseUnreadable();
         boolean tiled = tags.has(324);
         blockColumns = tiled ? (int) tags.whole(322, 0) : columns;
@@ -118,9 +119,6 @@ public final class GeoTiff implements Raster {
     }
 
     private void refuseUnreadable() {
-        if (packing == null) {
-            throw unreadable("it is packed in a way that is not read; deflate, LZW and PackBits are");
-        }
         boolean whole = (format == 1 || format == 2) && (bits == 8 || bits == 16 || bits == 32);
         boolean floating = format == 3 && (bits == 32 || bits == 64);
         if (!whole && !floating) {

@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.OptionalInt;
 import java.util.zip.DeflaterOutputStream;
+import yalos.core.geodesy.Geographic;
 
 /**
  * Writes one band of 32-bit floating point as a GeoTIFF: strips, deflate, north up, nodata −9999. Readable by any reader of the
@@ -34,7 +35,7 @@ public final class GeoTiffWriter {
 
     /**
      * @param georeference north up
-     * @param epsg of a projected system; of a geographic one where its code is 4000 to 4999
+     * @param epsg of a projected system; or of a geographic one
      */
     public static void write(
             OutputStream out, int columns, int rows, Georeference georeference, OptionalInt epsg, Rows cells)
@@ -112,7 +113,7 @@ public final class GeoTiffWriter {
         tags.add(doubles(33922, 0, 0, 0, geo.originX(), geo.originY(), 0));
         if (epsg.isPresent()) {
             int code = epsg.getAsInt();
-            boolean geographic = code >= 4000 && code < 5000;
+            boolean geographic = Geographic.ofEpsg(code).isPresent();
             tags.add(shorts(
                     34735,
                     1,

@@ -48,7 +48,7 @@ class JudgementTest {
     }
 
     private static Judgement.Asked asked(int photos) {
-        return new Judgement.Asked(photos, OptionalDouble.empty(), OptionalDouble.empty());
+        return new Judgement.Asked(photos, OptionalDouble.empty(), OptionalDouble.empty(), OptionalDouble.empty());
     }
 
     @Test
@@ -97,7 +97,10 @@ class JudgementTest {
                 pit.heights()[row * 60 + column] = -30;
             }
         }
-        Judgement coarse = judged(pit, 75, new Judgement.Asked(3, OptionalDouble.of(0.026), OptionalDouble.empty()));
+        Judgement coarse = judged(
+                pit,
+                75,
+                new Judgement.Asked(3, OptionalDouble.of(0.026), OptionalDouble.empty(), OptionalDouble.empty()));
         int middle = 30 * 60 + 30;
         assertThat(coarse.at(middle)).isEqualTo(Adequacy.TOO_COARSE);
         assertThat(coarse.spots()).extracting(WeakGround::cause).contains(WeakGround.Cause.LOW_GROUND);
@@ -109,8 +112,10 @@ class JudgementTest {
     @Test
     void anAccuracyThatCannotBeIsInaccurate() {
         HeightGrid level = HeightGrid.level(60, 150, 1, 60, 60, 0);
-        Judgement judgement =
-                judged(level, 75, new Judgement.Asked(3, OptionalDouble.empty(), OptionalDouble.of(0.001)));
+        Judgement judgement = judged(
+                level,
+                75,
+                new Judgement.Asked(3, OptionalDouble.empty(), OptionalDouble.empty(), OptionalDouble.of(0.001)));
         assertThat(judgement.share(Adequacy.INACCURATE)).isEqualTo(1);
         double sum = 0;
         for (Adequacy lack : Adequacy.values()) {
@@ -174,7 +179,7 @@ class JudgementTest {
 
     private static double share(BlockPlan plan) {
         PlanProof proof = PlanProof.of(plan, 3);
-        return proof.judged(proof.whole(Positioning.PPK, done -> true), OptionalDouble.empty())
+        return proof.judged(proof.whole(Positioning.PPK, done -> true), PlanProof.Accuracy.ANY)
                 .share();
     }
 
@@ -184,7 +189,7 @@ class JudgementTest {
                         Samples.square(200), Pins.ofGsd(2).with(Quantity.LEAST_PHOTOS, Measure.of(15, Unit.COUNT)))
                 .plan();
         PlanProof proof = PlanProof.of(plan, 5);
-        PlanProof.Gain gain = proof.withObliques(Brief.EMPTY.positioning(), OptionalDouble.empty(), done -> true);
+        PlanProof.Gain gain = proof.withObliques(Brief.EMPTY.positioning(), PlanProof.Accuracy.ANY, done -> true);
         assertThat(gain.share()).isGreaterThan(share(plan));
         assertThat(gain.minutes()).isPositive();
     }

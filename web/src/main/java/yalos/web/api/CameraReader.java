@@ -1,6 +1,7 @@
 package yalos.web.api;
 
 import java.util.OptionalDouble;
+import java.util.Set;
 import tools.jackson.databind.JsonNode;
 import yalos.core.camera.Camera;
 import yalos.core.camera.Mount;
@@ -12,6 +13,15 @@ import yalos.core.fault.InputFault;
 final class CameraReader {
     private CameraReader() {}
 
+    private static final Set<String> MEMBERS = Set.of(
+            "pixelsAcross",
+            "pixelsAlong",
+            "sensorAcrossMm",
+            "sensorAlongMm",
+            "focalLengthMm",
+            "minIntervalS",
+            "readoutS");
+
     /**
      * The camera of a plan: the member {@code camera}.
      *
@@ -22,6 +32,7 @@ final class CameraReader {
         if (!camera.isObject()) {
             throw new InputFault("plan.camera", camera, "The camera is missing.");
         }
+        Members.refuseUnknown(camera, "plan.camera", MEMBERS);
         try {
             return new Camera(
                     "camera",

@@ -3,6 +3,7 @@ package yalos.web.api;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.OptionalInt;
+import java.util.Set;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -27,6 +28,20 @@ final class PlanRequestReader {
 
     private final JsonNode plan;
 
+    private static final Set<String> MEMBERS = Set.of(
+            "camera",
+            "maxSpeedMps",
+            "gsdCm",
+            "heightM",
+            "forwardOverlap",
+            "sideOverlap",
+            "marginM",
+            "speedMps",
+            "exposureTimeS",
+            "maxBlurPx",
+            "directionDeg",
+            "epsg");
+
     private PlanRequestReader(JsonNode plan) {
         this.plan = plan;
     }
@@ -48,6 +63,7 @@ final class PlanRequestReader {
         if (!root.path("plan").isObject()) {
             throw new InputFault("plan", root.path("plan"), "The member “plan” with camera and settings is missing.");
         }
+        Members.refuseUnknown(root.get("plan"), "plan", MEMBERS);
         return new PlanRequestReader(root.get("plan")).request(root);
     }
 

@@ -3,6 +3,7 @@ package yalos.web.api;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.OptionalDouble;
+import java.util.Set;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -18,6 +19,8 @@ import yalos.core.proof.Noise;
 /** Reads the stations that {@code POST /api/coverage} proves, with their camera. */
 record StationReader(List<Exposure> photos, Noise noise) {
     private static final JsonMapper JSON = JsonMapper.builder().build();
+    private static final Set<String> MEMBERS = Set.of("camera", "imageSigmaPx", "positionSigmaM", "heightSigmaM");
+
     private static final int MOST_STATIONS = 50_000;
 
     /**
@@ -36,6 +39,7 @@ record StationReader(List<Exposure> photos, Noise noise) {
             throw new InputFault("plan.plan", "missing", "The member “plan” with the camera is missing.");
         }
         JsonNode plan = root.get("plan");
+        Members.refuseUnknown(plan, "plan", MEMBERS);
         List<Exposure> photos = new ArrayList<>();
         Lens lens = Lens.of(CameraReader.camera(plan));
         int index = 0;

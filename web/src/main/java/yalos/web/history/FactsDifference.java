@@ -9,6 +9,7 @@ import yalos.core.units.Measure;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
 import yalos.web.store.BlockFacts;
+import yalos.web.store.GroundFacts;
 
 /** How two states of a block differ in what was decided, in sentences. */
 final class FactsDifference {
@@ -46,6 +47,7 @@ final class FactsDifference {
         for (Quantity quantity : Quantity.values()) {
             pin(quantity, then.pins().of(quantity), now.pins().of(quantity)).ifPresent(changes::add);
         }
+        ground(then.ground(), now.ground(), units, changes);
         if (!then.brief().equals(now.brief())) {
             changes.add("The brief changed.");
         }
@@ -53,6 +55,36 @@ final class FactsDifference {
             changes.add("The grid changed.");
         }
         return changes;
+    }
+
+    private static void ground(GroundFacts then, GroundFacts now, UnitChoice units, List<String> changes) {
+        if (!then.models().equals(now.models())) {
+            changes.add("The elevation models changed: %s, now %s."
+                    .formatted(models(then.models().size()), models(now.models().size())));
+        }
+        if (!then.choice().equals(now.choice())) {
+            changes.add("Heights were %s with %s kept, now %s with %s."
+                    .formatted(
+                            then.choice().reference().words(),
+                            units.text(UnitKind.HEIGHT, then.choice().clearanceM()),
+                            now.choice().reference().words(),
+                            units.text(UnitKind.HEIGHT, now.choice().clearanceM())));
+        }
+        if (!then.obstacles().equals(now.obstacles())) {
+            changes.add("The obstacles changed: %d, now %d."
+                    .formatted(then.obstacles().size(), now.obstacles().size()));
+        }
+        if (!then.zones().equals(now.zones())) {
+            changes.add("The zones changed: %d, now %d."
+                    .formatted(then.zones().size(), now.zones().size()));
+        }
+        if (!then.takeOffLevelM().equals(now.takeOffLevelM())) {
+            changes.add("The measured level of the take-off point changed.");
+        }
+    }
+
+    private static String models(int count) {
+        return count == 0 ? "level ground" : count == 1 ? "1 model" : count + " models";
     }
 
     private static Optional<String> pin(Quantity quantity, Optional<Measure> then, Optional<Measure> now) {

@@ -145,6 +145,7 @@ class ProofBook implements StageBook {
                 .asked()
                 .gsdM()
                 .ifPresent(m -> wanted.add("GSD of " + units.text(UnitKind.GSD, m) + ", 5 % over it allowed"));
+        judgement.asked().positionSigmaM().ifPresent(m -> wanted.add("positions to " + units.text(UnitKind.GSD, m)));
         judgement.asked().heightSigmaM().ifPresent(m -> wanted.add("heights to " + units.text(UnitKind.GSD, m)));
         return String.join("; ", wanted);
     }

@@ -138,7 +138,7 @@ class ProofDesk {
                         work.progress = share;
                         return !work.off;
                     }),
-                    facts.brief().verticalM());
+                    facts.brief().accuracy());
             remember(block, facts, judgement.share());
             work.weighing = judgement.share(Adequacy.HIDDEN) > WORTH_OBLIQUES;
             work.judgement = judgement;
@@ -156,7 +156,7 @@ class ProofDesk {
     /** What oblique strips would add comes after the judgement, and its end leaves the judgement as it is. */
     private static void weigh(PlanProof proof, Brief brief, Work work) {
         try {
-            work.gain = proof.withObliques(brief.positioning(), brief.verticalM(), share -> !work.off);
+            work.gain = proof.withObliques(brief.positioning(), brief.accuracy(), share -> !work.off);
         } catch (CancellationException off) {
             LOG.debug("Oblique strips were not weighed to the end");
         } catch (RuntimeException e) {

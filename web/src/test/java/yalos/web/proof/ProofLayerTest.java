@@ -40,7 +40,10 @@ class ProofLayerTest {
             }
         }
         GroundProof proof = GroundProof.of(grid, photos, Noise.ofImage(0.5));
-        return new Judgement(proof, new Judgement.Asked(9, OptionalDouble.of(0.025), OptionalDouble.of(0.05)), 0.025);
+        return new Judgement(
+                proof,
+                new Judgement.Asked(9, OptionalDouble.of(0.025), OptionalDouble.empty(), OptionalDouble.of(0.05)),
+                0.025);
     }
 
     @ParameterizedTest
