@@ -1,6 +1,6 @@
 // Glue of every page: keys, looks, notices, nudges. The sheet has a module of its own.
 import { change, fieldsOf, justSent } from "./changes.js";
-import { Sheet } from "./sheet.js";
+import { Sheet } from "./sheet/sheet.js";
 
 const NUDGE_PAUSE_MS = 90;
 
@@ -9,10 +9,16 @@ document.body.addEventListener("htmx:beforeSwap", (event) => {
   const { xhr } = event.detail;
   if (xhr.status >= 400 && !xhr.getResponseHeader("HX-Retarget")) {
     event.detail.shouldSwap = false;
-    say(xhr.status === 403 ? "The page was too old to act. Reload it and repeat what you did." : "The program did not answer as it should. Reload the page; nothing saved is lost.");
+    say(
+      xhr.status === 403
+        ? "The page was too old to act. Reload it and repeat what you did."
+        : "The program did not answer as it should. Reload the page; nothing saved is lost.",
+    );
   }
 });
-document.body.addEventListener("htmx:sendError", () => say("The program does not answer. Is it still running? What you typed is not saved yet."));
+document.body.addEventListener("htmx:sendError", () =>
+  say("The program does not answer. Is it still running? What you typed is not saved yet."),
+);
 
 function say(sentence) {
   const place = document.getElementById("notice");
@@ -40,8 +46,10 @@ document.addEventListener("click", (event) => {
 let typing = null;
 document.body.addEventListener("htmx:beforeSwap", () => {
   const field = document.activeElement;
-  typing = field && field.matches("#book input, #book textarea") && field.value !== field.defaultValue && !justSent(field)
-    ? { id: field.id, value: field.value } : null;
+  typing =
+    field && field.matches("#book input, #book textarea") && field.value !== field.defaultValue && !justSent(field)
+      ? { id: field.id, value: field.value }
+      : null;
 });
 document.body.addEventListener("htmx:afterSettle", () => {
   const field = typing && document.getElementById(typing.id);
@@ -55,8 +63,13 @@ function showOpened() {
   const page = opened && opened.closest(".book-page");
   if (!page) return;
   const sticky = page.querySelector(".cost");
-  const below = opened.getBoundingClientRect().bottom - page.getBoundingClientRect().bottom + (sticky && !sticky.contains(opened) ? sticky.offsetHeight : 0);
-  const wanted = opened.classList.contains("fold") ? opened.getBoundingClientRect().top - page.getBoundingClientRect().top - 40 : below;
+  const below =
+    opened.getBoundingClientRect().bottom -
+    page.getBoundingClientRect().bottom +
+    (sticky && !sticky.contains(opened) ? sticky.offsetHeight : 0);
+  const wanted = opened.classList.contains("fold")
+    ? opened.getBoundingClientRect().top - page.getBoundingClientRect().top - 40
+    : below;
   if (wanted > 0) page.scrollTop += wanted;
 }
 let openedBefore = "";
@@ -70,9 +83,24 @@ showOpened();
 // A proof that is done in the background brings its layers.
 document.body.addEventListener("htmx:afterSettle", () => {
   const state = document.getElementById("proof-state");
-  if (state && state.dataset.done === "true") { state.dataset.done = "seen"; window.htmx.ajax("GET", location.pathname + location.search, { target: "#book", select: "#book", swap: "outerHTML" }).then(() => { if (sheet && sheet.plan) { sheet.drawPicture(); sheet.drawMarks(); } }); }
+  if (state && state.dataset.done === "true") {
+    state.dataset.done = "seen";
+    window.htmx
+      .ajax("GET", location.pathname + location.search, { target: "#book", select: "#book", swap: "outerHTML" })
+      .then(() => {
+        if (sheet && sheet.plan) {
+          sheet.drawPicture();
+          sheet.drawMarks();
+        }
+      });
+  }
 });
-document.body.addEventListener("htmx:afterSettle", (event) => { if (event.target.id === "book" && sheet && sheet.plan && document.getElementById("proof")) { sheet.drawPicture(); sheet.drawMarks(); } });
+document.body.addEventListener("htmx:afterSettle", (event) => {
+  if (event.target.id === "book" && sheet && sheet.plan && document.getElementById("proof")) {
+    sheet.drawPicture();
+    sheet.drawMarks();
+  }
+});
 
 // Nudges: steps gather while a finger is quick and go off together.
 const steps = new Map();
@@ -103,20 +131,27 @@ document.addEventListener("keydown", (event) => {
   }
   if (figure && event.key === "Escape") figure.value = figure.defaultValue;
 });
-document.addEventListener("click", (event) => {
-  const step = event.target.closest(".row .step");
-  if (step) {
-    event.preventDefault();
-    nudge(step.form.dataset.row, Number(step.value));
-  }
-}, true);
+document.addEventListener(
+  "click",
+  (event) => {
+    const step = event.target.closest(".row .step");
+    if (step) {
+      event.preventDefault();
+      nudge(step.form.dataset.row, Number(step.value));
+    }
+  },
+  true,
+);
 // A slider moves the plan while it is dragged: the newest place goes off as soon as the answer before has come.
 let sliding = false;
 let slid = null;
 document.addEventListener("input", (event) => {
   const slider = event.target.closest(".slide input[type=range]");
   if (!slider) return;
-  slid = { url: slider.form.dataset.url, values: { ...fieldsOf(slider.form), act: "type", value: `${slider.value} m` } };
+  slid = {
+    url: slider.form.dataset.url,
+    values: { ...fieldsOf(slider.form), act: "type", value: `${slider.value} m` },
+  };
   if (!sliding) slideOn();
 });
 async function slideOn() {
@@ -138,7 +173,9 @@ const look = document.getElementById("look");
 if (look) look.addEventListener("change", () => look.form.submit());
 
 for (const form of document.querySelectorAll("form[data-confirm]")) {
-  form.addEventListener("submit", (event) => { if (!window.confirm(form.dataset.confirm)) event.preventDefault(); });
+  form.addEventListener("submit", (event) => {
+    if (!window.confirm(form.dataset.confirm)) event.preventDefault();
+  });
 }
 
 const help = document.getElementById("help");
@@ -154,13 +191,23 @@ document.addEventListener("keydown", (event) => {
     const field = event.target.closest("input");
     if (field && field.value !== field.defaultValue) return;
     const button = document.getElementById(event.shiftKey ? "redo" : "undo");
-    if (button && !button.disabled) { event.preventDefault(); button.click(); }
+    if (button && !button.disabled) {
+      event.preventDefault();
+      button.click();
+    }
     return;
   }
-  if (event.ctrlKey || event.metaKey || event.altKey || event.target.closest("input, textarea, select, dialog[open]")) return;
-  if (event.key === "?") { help.showModal(); return; }
+  if (event.ctrlKey || event.metaKey || event.altKey || event.target.closest("input, textarea, select, dialog[open]"))
+    return;
+  if (event.key === "?") {
+    help.showModal();
+    return;
+  }
   const stage = STAGE_KEYS[event.key];
   const link = stage && document.querySelector(`#stages a[data-stage="${stage}"]`);
-  if (link) { link.click(); return; }
+  if (link) {
+    link.click();
+    return;
+  }
   if (sheet) sheet.key(event.key);
 });

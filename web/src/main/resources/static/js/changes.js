@@ -7,10 +7,19 @@ let busy = false;
 /** Posts a change when its turn comes. Answers whether it was made. */
 export function change(url, values) {
   // Enter in a field that was changed tells the same twice: as a change and as a form sent.
-  const same = [...queue, ...under].find((other) => other.url === url && "value" in values && other.values.value === values.value && (values.act || "type") === "type" && (other.values.act || "type") === "type");
+  const same = [...queue, ...under].find(
+    (other) =>
+      other.url === url &&
+      "value" in values &&
+      other.values.value === values.value &&
+      (values.act || "type") === "type" &&
+      (other.values.act || "type") === "type",
+  );
   if (same) return same.promise;
   const entry = { url, values };
-  entry.promise = new Promise((resolve) => { entry.resolve = resolve; });
+  entry.promise = new Promise((resolve) => {
+    entry.resolve = resolve;
+  });
   queue.push(entry);
   pump();
   return entry.promise;
@@ -24,10 +33,17 @@ async function pump() {
   under.push(entry);
   const book = document.getElementById("book");
   let made = false;
-  const told = (event) => { made = event.detail.successful; };
+  const told = (event) => {
+    made = event.detail.successful;
+  };
   document.body.addEventListener("htmx:afterRequest", told, { once: true });
   try {
-    await window.htmx.ajax("POST", url, { source: "#book", target: "#book", swap: "outerHTML", values: { ...values, version: book.dataset.version, stage: book.dataset.stage } });
+    await window.htmx.ajax("POST", url, {
+      source: "#book",
+      target: "#book",
+      swap: "outerHTML",
+      values: { ...values, version: book.dataset.version, stage: book.dataset.stage },
+    });
   } catch (error) {
     made = false;
   }
@@ -40,7 +56,10 @@ async function pump() {
 
 /** Whether what stands in a field is what has just been sent from it: then the answer says it better. */
 export function justSent(field) {
-  return under.some((entry) => field.form && entry.url === field.form.getAttribute("hx-post") && entry.values[field.name] === field.value);
+  return under.some(
+    (entry) =>
+      field.form && entry.url === field.form.getAttribute("hx-post") && entry.values[field.name] === field.value,
+  );
 }
 
 /** The fields of a form, with the button that sent it, without the state that is added when the turn comes. */

@@ -1,3 +1,5 @@
+import { roundStep } from "./sheet/figures.js";
+
 // The drawer below the sheet: a long section of ground and path, like an engineer's.
 const HEIGHT = 132;
 const EDGE = { left: 46, right: 12, top: 8, bottom: 18 };
@@ -20,10 +22,14 @@ export class Section {
     this.picture.className = "long-section";
     this.picture.hidden = true;
     drawer.append(this.picture);
-    window.addEventListener("resize", () => { if (this.data) this.draw(); });
+    window.addEventListener("resize", () => {
+      if (this.data) this.draw();
+    });
   }
 
-  say(words) { this.words.replaceChildren(words); }
+  say(words) {
+    this.words.replaceChildren(words);
+  }
 
   /** Tells whether there is ground to cut, and of which state of the plan. */
   ground(has, version) {
@@ -31,7 +37,11 @@ export class Section {
     this.has = has;
     this.version = version;
     if (!has) this.close();
-    else if (fresh && this.strip >= 0) { const strip = this.strip; this.strip = -1; this.open(strip); }
+    else if (fresh && this.strip >= 0) {
+      const strip = this.strip;
+      this.strip = -1;
+      this.open(strip);
+    }
   }
 
   close() {
@@ -64,19 +74,42 @@ export class Section {
     const step = roundStep((high - low) / 4 || 1);
     const base = Math.floor((low - (high - low) * 0.1) / step) * step;
     const x = (along) => EDGE.left + (along / length) * (width - EDGE.left - EDGE.right);
-    const y = (height) => HEIGHT - EDGE.bottom - ((height - base) / (high + step * 0.3 - base)) * (HEIGHT - EDGE.bottom - EDGE.top);
-    const line = (values) => values.map((value, i) => `${i ? "L" : "M"}${x(d.along[i]).toFixed(1)} ${y(value).toFixed(1)}`).join("");
+    const y = (height) =>
+      HEIGHT - EDGE.bottom - ((height - base) / (high + step * 0.3 - base)) * (HEIGHT - EDGE.bottom - EDGE.top);
+    const line = (values) =>
+      values.map((value, i) => `${i ? "L" : "M"}${x(d.along[i]).toFixed(1)} ${y(value).toFixed(1)}`).join("");
     const parts = [];
-    for (let h = base; h <= high; h += step) parts.push(`<path class="rule" d="M${EDGE.left} ${y(h)}H${width - EDGE.right}"/><text x="${EDGE.left - 6}" y="${y(h) + 4}" text-anchor="end">${h}</text>`);
+    for (let h = base; h <= high; h += step)
+      parts.push(
+        `<path class="rule" d="M${EDGE.left} ${y(h)}H${width - EDGE.right}"/><text x="${EDGE.left - 6}" y="${y(h) + 4}" text-anchor="end">${h}</text>`,
+      );
     const along = roundStep(length / 8);
-    for (let a = 0; a <= length; a += along) parts.push(`<text x="${x(a)}" y="${HEIGHT - 4}" text-anchor="middle">${a}${a + along > length ? " " + d.unit : ""}</text>`);
+    for (let a = 0; a <= length; a += along)
+      parts.push(
+        `<text x="${x(a)}" y="${HEIGHT - 4}" text-anchor="middle">${a}${a + along > length ? " " + d.unit : ""}</text>`,
+      );
     const foot = `L${x(length)} ${y(base)}L${x(0)} ${y(base)}Z`;
-    parts.push(`<path class="stands" d="${line(d.top)}${foot}"/><path class="earth" d="${line(d.ground)}${foot}"/><path class="limit" d="${line(d.top.map((t) => t + d.wanted))}"/><path class="path" d="${line(d.path)}"/>`);
-    for (const a of d.stations) { const h = at(d, a); parts.push(`<path class="station" d="M${x(a)} ${y(h) - 4}v8"/>`); }
-    const n = d.nearest;
-    parts.push(`<path class="least" d="M${x(d.along[n])} ${y(d.top[n])}V${y(d.path[n])}"/><text class="least" x="${x(d.along[n]) + 5}" y="${(y(d.top[n]) + y(d.path[n])) / 2 + 4}">${d.clearance}</text><path class="cursor" d="" /><text class="cursor" y="14" text-anchor="middle"></text>`);
+    parts.push(
+      `<path class="stands" d="${line(d.top)}${foot}"/>`,
+      `<path class="earth" d="${line(d.ground)}${foot}"/>`,
+      `<path class="limit" d="${line(d.top.map((top) => top + d.wanted))}"/>`,
+      `<path class="path" d="${line(d.path)}"/>`,
+    );
+    for (const a of d.stations) {
+      const h = at(d, a);
+      parts.push(`<path class="station" d="M${x(a)} ${y(h) - 4}v8"/>`);
+    }
+    const at0 = x(d.along[d.nearest]);
+    const low0 = y(d.top[d.nearest]);
+    const high0 = y(d.path[d.nearest]);
+    parts.push(
+      `<path class="least" d="M${at0} ${low0}V${high0}"/>`,
+      `<text class="least" x="${at0 + 5}" y="${(low0 + high0) / 2 + 4}">${d.clearance}</text>`,
+      `<path class="cursor" d="" /><text class="cursor" y="14" text-anchor="middle"></text>`,
+    );
     this.picture.innerHTML = `<p class="faint"></p><svg width="${width}" height="${HEIGHT}" viewBox="0 0 ${width} ${HEIGHT}" role="img"></svg>`;
-    this.picture.querySelector("p").textContent = `${d.title}. Heights above the geoid in ${d.unit}; dashed: the clearance to keep.`;
+    this.picture.querySelector("p").textContent =
+      `${d.title}. Heights above the geoid in ${d.unit}; dashed: the clearance to keep.`;
     const svg = this.picture.querySelector("svg");
     svg.setAttribute("aria-label", `${d.title}; least clearance ${d.clearance}`);
     svg.innerHTML = parts.join("");
@@ -86,10 +119,17 @@ export class Section {
       svg.querySelector("path.cursor").setAttribute("d", `M${x(d.along[i])} ${EDGE.top}V${HEIGHT - EDGE.bottom}`);
       const text = svg.querySelector("text.cursor");
       text.setAttribute("x", Math.min(width - 90, Math.max(130, x(d.along[i]))));
-      text.textContent = `at ${Math.round(d.along[i])} ${d.unit}: path ${d.path[i].toFixed(1)}, ground ${d.ground[i].toFixed(1)}, ${(d.path[i] - d.ground[i]).toFixed(1)} ${d.unit} above it`;
+      const [path, ground] = [d.path[i], d.ground[i]];
+      text.textContent =
+        `at ${Math.round(d.along[i])} ${d.unit}: path ${path.toFixed(1)}, ground ${ground.toFixed(1)}, ` +
+        `${(path - ground).toFixed(1)} ${d.unit} above it`;
       this.point([d.places[2 * i], d.places[2 * i + 1]]);
     });
-    svg.addEventListener("pointerleave", () => { svg.querySelector("path.cursor").setAttribute("d", ""); svg.querySelector("text.cursor").textContent = ""; this.point(null); });
+    svg.addEventListener("pointerleave", () => {
+      svg.querySelector("path.cursor").setAttribute("d", "");
+      svg.querySelector("text.cursor").textContent = "";
+      this.point(null);
+    });
   }
 }
 
@@ -100,9 +140,3 @@ function nearest(values, wanted) {
 }
 
 const at = (d, along) => d.path[nearest(d.along, along)];
-
-/** A step of 1, 2 or 5 times a power of ten, at least the given one. */
-export function roundStep(least) {
-  const power = 10 ** Math.floor(Math.log10(least));
-  return [1, 2, 5, 10].map((f) => f * power).find((step) => step >= least * 0.999);
-}

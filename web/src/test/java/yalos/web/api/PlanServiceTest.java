@@ -122,6 +122,9 @@ class PlanServiceTest {
             value = {
                 "\"sideOverlap\":0.7      | \"sideOverlap\":1.0     | plan.sideOverlap",
                 "\"sideOverlap\":0.7      | \"sideOverlap\":0       | plan.sideOverlap",
+                "\"sideOverlap\":0.7      | \"sideOverlapp\":0.7    | plan.sideOverlapp",
+                "\"gsdCm\":2.0            | \"gsdcm\":2.0          | plan.gsdcm",
+                "\"focalLengthMm\":12.29  | \"focalLength\":12.29   | plan.camera.focalLength",
                 "\"forwardOverlap\":0.8   | \"forwardOverlap\":1.2  | plan.forwardOverlap",
                 "\"gsdCm\":2.0            | \"heightM\":0           | plan.heightM",
                 "\"gsdCm\":2.0            | \"heightM\":5000        | plan.heightM",

@@ -1,0 +1,99 @@
+// Choosing on the sheet: strips, marks of findings, places of the proof; and what the drawer says of them.
+import { endsOf, stripsOf } from "./figures.js";
+import { probe, wordsOf } from "./probe.js";
+
+const made = (geometry) => new window.ol.Feature(geometry);
+
+export class Choosing {
+  /** @param sheet on which is chosen: its map, layers, sources and plan
+   * @param section the drawer below it */
+  constructor(sheet, section) {
+    this.sheet = sheet;
+    this.section = section;
+    this.strip = -1;
+  }
+
+  /** Listens on a new map. */
+  begin() {
+    this.sheet.map.on("pointermove", (event) => {
+      if (!event.dragging) this.hover(event);
+    });
+    this.sheet.map.on("singleclick", (event) => this.press(event));
+  }
+
+  hit(event, tolerance) {
+    const { map, layers } = this.sheet;
+    const which = [layers.strips, layers.marks];
+    const options = { hitTolerance: tolerance };
+    return map.forEachFeatureAtPixel(event.pixel, (f, l) => (which.includes(l) ? f : undefined), options);
+  }
+
+  hover(event) {
+    const hit = this.hit(event, 4);
+    this.sheet.map.getTargetElement().classList.toggle("over", Boolean(hit));
+    this.tell(hit && hit.get("strip") !== undefined ? hit.get("strip") : this.strip);
+  }
+
+  press(event) {
+    if (this.sheet.tool) return;
+    const hit = this.hit(event, 5);
+    if (hit && hit.get("number")) {
+      const button = document.querySelector(`#book [data-mark="${hit.get("number")}"] .mark-button`);
+      if (!button) return;
+      button.scrollIntoView({ block: "nearest" });
+      button.focus();
+    } else if (document.getElementById("proof")) {
+      this.probe(event.coordinate);
+    } else {
+      this.choose(hit ? hit.get("strip") : -1);
+    }
+  }
+
+  /** What a place is given, and lines from the photos that see it. */
+  async probe(place) {
+    const found = await probe(this.sheet.block, place);
+    if (!found) return;
+    const { MultiLineString, Point } = window.ol.geom;
+    this.section.close();
+    this.section.say(found.list);
+    this.sheet.sources.spot.addFeatures([made(new MultiLineString(found.rays)), made(new Point(found.here))]);
+  }
+
+  /** Chooses a strip by its index from 0; -1 for none. */
+  choose(strip) {
+    const { sources, plan } = this.sheet;
+    this.strip = strip < stripsOf(plan) ? strip : -1;
+    sources.chosen.clear(true);
+    if (this.strip >= 0) sources.chosen.addFeature(made(new window.ol.geom.LineString(endsOf(plan, this.strip))));
+    this.tell(this.strip);
+  }
+
+  /** The strip so many after the chosen one, round and round. */
+  step(by) {
+    const strips = stripsOf(this.sheet.plan);
+    if (strips) this.choose((Math.max(this.strip, by > 0 ? -1 : 0) + by + strips) % strips);
+  }
+
+  tell(strip) {
+    const { plan } = this.sheet;
+    const told = strip + ":" + (plan && plan.version);
+    if (this.told === told) return;
+    this.told = told;
+    this.section.say(wordsOf(plan, strip));
+    if (strip < 0 || strip >= stripsOf(plan)) this.section.close();
+    else this.section.open(strip + 1);
+  }
+
+  /** Shows a place that another part of the page speaks of. */
+  point(place) {
+    const { spot } = this.sheet.sources;
+    spot.clear(true);
+    if (place) spot.addFeature(made(new window.ol.geom.Point(place)));
+  }
+
+  /** Brings the place of a finding to the middle. */
+  showMark({ dataset }) {
+    if (!this.sheet.map) return;
+    this.sheet.view.animate({ center: [Number(dataset.east), Number(dataset.north)], duration: 200 });
+  }
+}

@@ -1,0 +1,99 @@
+// Changing what lies on the sheet: corners dragged, inserted and taken away, outlines, holes, launch point and obstacles drawn.
+import { change, fieldsOf } from "../changes.js";
+import { cornerEdit } from "./figures.js";
+import { sketch } from "./styles.js";
+
+const ringOf = (feature) =>
+  feature
+    .getGeometry()
+    .getCoordinates()[0]
+    .slice(0, -1)
+    .map((at) => [...at]);
+const typed = (at) => `${at[0].toFixed(3)} ${at[1].toFixed(3)}`;
+
+const HINTS = {
+  obstacle: "Press where it stands.",
+  launch: "Press where the aircraft takes off.",
+};
+const AREA_HINT = "Press corner after corner; press the first again to close. Esc gives up.";
+
+export class Editing {
+  /** @param sheet that is edited: its map, sources, block and grid */
+  constructor(sheet) {
+    this.sheet = sheet;
+    this.dragging = false;
+    this.drawing = null;
+  }
+
+  /** Makes the corners of the outline movable on a new map. */
+  begin() {
+    const { interaction, events } = window.ol;
+    const { altKeyOnly, singleClick } = events.condition;
+    this.modify = new interaction.Modify({
+      source: this.sheet.sources.outline,
+      pixelTolerance: 12,
+      deleteCondition: (event) => altKeyOnly(event) && singleClick(event),
+    });
+    let before = [];
+    this.modify.on("modifystart", (event) => {
+      this.dragging = true;
+      before = event.features.getArray().map((f) => ({ f, ring: ringOf(f) }));
+    });
+    this.modify.on("modifyend", () => {
+      this.dragging = false;
+      for (const { f, ring } of before) this.tell(f.get("ring"), cornerEdit(ring, ringOf(f)));
+      this.sheet.loadSkipped();
+    });
+    this.sheet.map.addInteraction(this.modify);
+  }
+
+  /** Tells the program the one corner that was moved, inserted or taken away. */
+  tell(ring, edit) {
+    if (!edit) return;
+    const { act, ...values } = edit;
+    this.post("corner/" + act, { ring, ...values });
+  }
+
+  /** A change that the program refuses is taken back on the sheet. */
+  async post(path, values) {
+    const made = await change(`/blocks/${this.sheet.block}/${path}`, values);
+    if (!made) this.sheet.draw(this.sheet.plan);
+  }
+
+  /** Begins to draw: an outline, a hole, the launch point or an obstacle. */
+  draw(tool) {
+    const { ol } = window;
+    const point = tool === "launch" || tool === "obstacle";
+    this.modify.setActive(false);
+    const source = this.sheet.sources.sketch;
+    this.drawing = new ol.interaction.Draw({ source, type: point ? "Point" : "Polygon", style: sketch() });
+    this.sheet.hint(HINTS[tool] || AREA_HINT);
+    this.drawing.on("drawend", (event) => {
+      const at = event.feature.getGeometry().getCoordinates();
+      setTimeout(() => {
+        this.sheet.dropTool();
+        source.clear(true);
+        this.drawn(tool, at);
+      });
+    });
+    this.sheet.map.addInteraction(this.drawing);
+  }
+
+  drawn(tool, at) {
+    if (tool === "launch") {
+      this.post("launch", { position: typed(at) });
+    } else if (tool === "obstacle") {
+      this.post("obstacles", { ...fieldsOf(document.getElementById("obstacle-form")), places: typed(at) });
+    } else {
+      const positions = at[0].slice(0, -1).flat().join(",");
+      this.post("outline/draw", { positions, hole: tool === "hole", epsg: this.sheet.epsg });
+    }
+  }
+
+  /** Ends drawing, finished or not. */
+  drop() {
+    if (this.drawing) this.sheet.map.removeInteraction(this.drawing);
+    this.drawing = null;
+    if (this.modify) this.modify.setActive(true);
+  }
+}

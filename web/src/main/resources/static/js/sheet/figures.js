@@ -1,0 +1,123 @@
+// Figures of a plan's lines, and of the numbers written round the sheet. Nothing here touches the page.
+
+/** A step of 1, 2 or 5 times a power of ten, at least the given one. */
+export function roundStep(least) {
+  const power = 10 ** Math.floor(Math.log10(least));
+  return [1, 2, 5, 10].map((f) => f * power).find((step) => step >= least * 0.999);
+}
+
+/** A whole number with its thousands set apart by a thin space. */
+export const thousands = (value) => String(Math.round(value)).replace(/\B(?=(\d{3})+(?!\d))/g, "\u2009");
+
+/** Multiples of a step from one figure up to, not including, another. */
+export function multiples(from, to, step) {
+  const found = [];
+  for (let i = Math.ceil(from / step); i * step < to; i++) found.push(i * step);
+  return found;
+}
+
+/** A flat list of eastings and northings in turn, as pairs. */
+export function pairs(flat) {
+  const out = [];
+  for (let i = 0; i < flat.length; i += 2) out.push([flat[i], flat[i + 1]]);
+  return out;
+}
+
+/** The ring of a flat list, closed. */
+export function closed(flat) {
+  const ring = pairs(flat);
+  return [...ring, ring[0]];
+}
+
+/** How many strips a plan has. */
+export const stripsOf = (plan) => (plan ? plan.strips.length / 4 : 0);
+
+/** Both ends of a strip, by its index from 0. */
+export function endsOf(plan, strip) {
+  const [x1, y1, x2, y2] = plan.strips.slice(4 * strip, 4 * strip + 4);
+  return [
+    [x1, y1],
+    [x2, y2],
+  ];
+}
+
+/** What the drawer says of a strip: length in the ruler's unit, photos, bearing of the grid in whole degrees. */
+export function aboutStrip(plan, strip) {
+  const [[x1, y1], [x2, y2]] = endsOf(plan, strip);
+  const bearing = ((Math.atan2(x2 - x1, y2 - y1) * 180) / Math.PI + 360) % 360;
+  const first = plan.stationsOf[strip];
+  const behind = plan.stationsOf[strip + 1];
+  return {
+    length: (Math.hypot(x2 - x1, y2 - y1) * plan.metresPerUnit) / plan.ruler.metres,
+    photos: behind - first,
+    first: first + 1,
+    last: behind,
+    bearing: String(Math.round(bearing) % 360).padStart(3, "0"),
+  };
+}
+
+/**
+ * Stations as short ticks across their strip, those within an extent [west, south, east, north].
+ * @param half length of a tick to either side, in units of the grid
+ * @param most ticks; beyond it none are added
+ */
+export function ticksOf(plan, [west, south, east, north], half, most) {
+  const lines = [];
+  for (let strip = 0; strip + 1 < plan.stationsOf.length; strip++) {
+    const [[x1, y1], [x2, y2]] = endsOf(plan, strip);
+    const length = Math.hypot(x2 - x1, y2 - y1) || 1;
+    const nx = (-(y2 - y1) / length) * half;
+    const ny = ((x2 - x1) / length) * half;
+    for (let i = plan.stationsOf[strip]; i < plan.stationsOf[strip + 1]; i++) {
+      const x = plan.stations[2 * i];
+      const y = plan.stations[2 * i + 1];
+      if (x < west || x > east || y < south || y > north) continue;
+      if (lines.length >= most) return lines;
+      lines.push([
+        [x - nx, y - ny],
+        [x + nx, y + ny],
+      ]);
+    }
+  }
+  return lines;
+}
+
+/** Pieces of the strips between neighbouring stations, each with the mean of their heights as a share of the range. */
+export function heightPieces(plan) {
+  const heights = plan.stationHeights || [];
+  if (heights.length === 0) return { least: 0, most: 0, pieces: [] };
+  const least = Math.min(...heights);
+  const most = Math.max(...heights);
+  const pieces = [];
+  for (let strip = 0; strip + 1 < plan.stationsOf.length; strip++) {
+    for (let i = plan.stationsOf[strip]; i + 1 < plan.stationsOf[strip + 1]; i++) {
+      const mean = (heights[i] + heights[i + 1]) / 2;
+      pieces.push({
+        line: pairs(plan.stations.slice(2 * i, 2 * i + 4)),
+        share: most > least ? (mean - least) / (most - least) : 0,
+      });
+    }
+  }
+  return { least, most, pieces };
+}
+
+/**
+ * The one corner that differs between two rings, as the change to tell the program: moved, inserted or taken away; nothing where
+ * the rings are the same.
+ */
+export function cornerEdit(before, after) {
+  const differs = (i) => !after[i] || !before[i] || after[i][0] !== before[i][0] || after[i][1] !== before[i][1];
+  if (after.length === before.length) {
+    const corner = after.findIndex((_, i) => differs(i));
+    return corner < 0 ? null : { act: "move", corner, east: after[corner][0], north: after[corner][1] };
+  }
+  if (after.length === before.length + 1) {
+    let corner = after.findIndex((_, i) => differs(i));
+    if (corner < 0) corner = after.length - 1;
+    return { act: "insert", corner: corner - 1, east: after[corner][0], north: after[corner][1] };
+  }
+  if (after.length === before.length - 1) {
+    return { act: "remove", corner: before.findIndex((_, i) => differs(i)) };
+  }
+  return null;
+}

@@ -1,0 +1,46 @@
+// Outline files: chosen with the button, or dropped on the sheet.
+const LARGEST_FILE = 20_000_000;
+
+/**
+ * @param element the sheet
+ * @param say tells a line of warning
+ * @param taken told when a file was sent
+ */
+export function takeFiles(element, say, taken) {
+  const form = document.getElementById("import");
+  const input = form.querySelector("input[type=file]");
+  const tooLarge = (file) => {
+    if (file.size <= LARGEST_FILE) return false;
+    const size = Math.round(file.size / 1e6);
+    say(`“${file.name}” has ${size} MB; up to 20 MB are read. Export the boundary alone, without pictures.`);
+    return true;
+  };
+  const refuseLarge = (event) => {
+    if (!input.files[0] || !tooLarge(input.files[0])) return;
+    event.stopImmediatePropagation();
+    input.value = "";
+  };
+  form.addEventListener("change", refuseLarge, true);
+  document.body.addEventListener("htmx:configRequest", (event) => {
+    if (event.target === form) event.detail.parameters.version = document.getElementById("book").dataset.version;
+  });
+  document.body.addEventListener("htmx:afterRequest", (event) => {
+    if (event.target !== form) return;
+    input.value = "";
+    taken();
+  });
+  const neat = element.querySelector(".neat");
+  neat.addEventListener("dragover", (event) => {
+    event.preventDefault();
+    neat.classList.add("dropping");
+  });
+  neat.addEventListener("dragleave", () => neat.classList.remove("dropping"));
+  neat.addEventListener("drop", (event) => {
+    event.preventDefault();
+    neat.classList.remove("dropping");
+    const file = event.dataTransfer.files[0];
+    if (!file || tooLarge(file)) return;
+    input.files = event.dataTransfer.files;
+    window.htmx.trigger(form, "submit");
+  });
+}

@@ -1,0 +1,92 @@
+// The map itself: its layers in their order, and the view in the job's grid.
+import * as styles from "./styles.js";
+
+const NAMES = [
+  ...["outline", "flown", "strips", "ticks", "links", "chosen", "launch"],
+  ...["marks", "sketch", "contours", "things", "heights", "spot"],
+];
+
+/** An empty source for each kind of thing that is drawn. */
+export function makeSources() {
+  return Object.fromEntries(NAMES.map((name) => [name, new window.ol.source.Vector()]));
+}
+
+/** The layers over the pictures, by name; the lowest has the least index. */
+export function makeLayers(sources) {
+  const { css, stroke } = styles;
+  const line = Number(css("--line").replace("px", ""));
+  const strip = css("--strip");
+  const layer = (name, style, zIndex) =>
+    new window.ol.layer.Vector({
+      source: sources[name],
+      style,
+      zIndex,
+      updateWhileAnimating: true,
+      updateWhileInteracting: true,
+    });
+  const clear = (feature, resolution) =>
+    feature.get("spot") && besideThing(sources.things, feature.getGeometry().getCoordinates(), 30 * resolution);
+  return {
+    contours: layer("contours", (f, resolution) => (clear(f, resolution) ? [] : styles.contour(f)), -1),
+    things: layer("things", styles.thing, 1),
+    heights: layer("heights", (f) => stroke(f.get("colour"), line * 2), 4),
+    spot: layer("spot", styles.spot(), 9),
+    flown: layer("flown", stroke(css("--ink-2"), 1, [2, 4]), 1),
+    links: layer("links", (f) => stroke(strip, 1, f.get("kind") === "turn" ? [2, 3] : [1, 5]), 2),
+    strips: layer("strips", stroke(strip, line * 0.75), 3),
+    ticks: layer("ticks", stroke(strip, 1.2), 4),
+    chosen: layer("chosen", [stroke(css("--halo"), line * 3.6), stroke(strip, line * 1.9)], 5),
+    outline: layer("outline", styles.outline, 6),
+    launch: layer("launch", styles.launch(), 7),
+    marks: layer("marks", styles.mark, 8),
+  };
+}
+
+/** Whether an obstacle's symbol stands so near that a spot height would be written across it. */
+function besideThing(things, place, reach) {
+  const near = things.getClosestFeatureToCoordinate(place, (f) => f.getGeometry().getType() === "Point");
+  if (!near) return false;
+  const [east, north] = near.getGeometry().getCoordinates();
+  return Math.hypot(east - place[0], north - place[1]) < reach;
+}
+
+/** Pictures below the lines: light and shade, the site's own picture, a layer of the proof. */
+export function makePictures() {
+  const { Image } = window.ol.layer;
+  return {
+    relief: new Image({ zIndex: -2, opacity: Number(styles.css("--relief")) }),
+    under: new Image({ zIndex: -1.5, opacity: 0.9 }),
+    proof: new Image({ zIndex: 0, opacity: 0.92 }),
+  };
+}
+
+/** A map in a projected grid; the earth's shape is the program's affair, the sheet is flat. */
+export function makeMap(epsg, pictures, layers) {
+  const { ol } = window;
+  const projection = new ol.proj.Projection({
+    code: "GRID:" + epsg,
+    units: "m",
+    axisOrientation: "enu",
+    global: false,
+  });
+  const view = new ol.View({
+    projection,
+    center: [0, 0],
+    resolution: 1,
+    enableRotation: false,
+    minResolution: 0.005,
+    maxResolution: 500,
+  });
+  return new ol.Map({
+    target: "map",
+    controls: [],
+    view,
+    layers: [...Object.values(pictures), ...Object.values(layers)],
+    interactions: ol.interaction.defaults.defaults({
+      altShiftDragRotate: false,
+      pinchRotate: false,
+      doubleClickZoom: false,
+    }),
+    keyboardEventTarget: document.getElementById("map"),
+  });
+}

@@ -1,0 +1,89 @@
+// Pictures on the sheet: light and shade with contours, the site's own picture, a layer of the proof; and the sheet as a picture to keep.
+import { pairs } from "./figures.js";
+import { css } from "./styles.js";
+
+const still = (url, imageExtent, projection, interpolate = true) =>
+  new window.ol.source.ImageStatic({ url, imageExtent, projection, interpolate });
+
+export class Pictures {
+  constructor(block, layers, contours, projection) {
+    this.block = block;
+    this.layers = layers;
+    this.contours = contours;
+    this.projection = projection;
+  }
+
+  /** The site's own picture comes once for each picture and outline. */
+  under(picture) {
+    const key = picture ? picture.key : "";
+    if (this.underKey === key) return;
+    this.underKey = key;
+    const url = `/blocks/${this.block}/picture.png?of=${key}`;
+    this.layers.under.setSource(picture ? still(url, picture.extent, this.projection) : null);
+  }
+
+  /** Light, shade and contours come once for each piece of ground. */
+  async ground(ground) {
+    const key = ground ? ground.key : "";
+    if (this.groundKey === key) return;
+    this.groundKey = key;
+    this.contours.clear(true);
+    const url = `/blocks/${this.block}/relief.png?of=${key}`;
+    this.layers.relief.setSource(ground ? still(url, ground.extent, this.projection) : null);
+    if (!ground) return;
+    const answer = await fetch(`/blocks/${this.block}/contours.json?of=${key}`);
+    if (!answer.ok || this.groundKey !== key) return;
+    this.contours.addFeatures(contoursOf(await answer.json()));
+  }
+
+  /** The layer of the proof that the book shows; nothing on other stages. */
+  proof(shown) {
+    const extent = shown && shown.dataset.extent.split(",").map(Number);
+    this.layers.proof.setSource(shown ? still(shown.dataset.picture, extent, this.projection, false) : null);
+  }
+}
+
+function contoursOf(ground) {
+  const { Feature, geom } = window.ol;
+  const made = (geometry, properties) => {
+    const feature = new Feature(geometry);
+    feature.setProperties(properties);
+    return feature;
+  };
+  const lines = ground.contours.map(({ line, index, level }) =>
+    made(new geom.LineString(pairs(line)), { index, text: String(level) }),
+  );
+  const spots = ground.spots.map(({ east, north, height }) =>
+    made(new geom.Point([east, north]), { spot: true, text: String(height) }),
+  );
+  return [...lines, ...spots];
+}
+
+/** Saves the map as it stands, with a line below it that says what it is. */
+export function savePicture(map, words) {
+  map.once("rendercomplete", () => {
+    const [width, height] = map.getSize();
+    const whole = Object.assign(document.createElement("canvas"), { width, height });
+    const pen = whole.getContext("2d");
+    pen.fillStyle = css("--ground");
+    pen.fillRect(0, 0, width, height);
+    for (const canvas of map.getViewport().querySelectorAll("canvas")) {
+      if (canvas.width === 0) continue;
+      pen.globalAlpha = Number(canvas.parentNode.style.opacity || canvas.style.opacity || 1);
+      const matrix = canvas.style.transform.match(/^matrix\(([^(]*)\)$/);
+      const whole = [width / canvas.width, 0, 0, height / canvas.height, 0, 0];
+      pen.setTransform(...(matrix ? matrix[1].split(",").map(Number) : whole));
+      pen.drawImage(canvas, 0, 0);
+    }
+    pen.setTransform(1, 0, 0, 1, 0, 0);
+    pen.globalAlpha = 1;
+    pen.fillStyle = css("--leaf");
+    pen.fillRect(0, height - 24, width, 24);
+    pen.fillStyle = css("--ink");
+    pen.font = "600 14px 'Source Sans 3'";
+    pen.fillText(words, 10, height - 8);
+    const href = whole.toDataURL("image/png");
+    Object.assign(document.createElement("a"), { download: "sheet.png", href }).click();
+  });
+  map.renderSync();
+}

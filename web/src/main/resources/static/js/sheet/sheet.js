@@ -1,0 +1,317 @@
+// The plan sheet: what the program planned, drawn in the job's grid. What can be done on it lives in the modules beside.
+import { Section } from "../section.js";
+import { Choosing } from "./choose.js";
+import { Editing } from "./edit.js";
+import { closed, endsOf, heightPieces, pairs, stripsOf, ticksOf } from "./figures.js";
+import { takeFiles } from "./files.js";
+import { gridSvg, scaleBar, scaleWords } from "./frame.js";
+import { makeLayers, makeMap, makePictures, makeSources } from "./layers.js";
+import { Pictures, savePicture } from "./pictures.js";
+import { scaleColour } from "./styles.js";
+
+const TICK_PX = 5;
+const MOST_TICKS = 20_000;
+/** Stations nearer to each other than so many pixels are not ticked. */
+const LEAST_BASE_PX = 3.5;
+/** Room round a block that is shown whole: top, right, bottom with the title block, left. */
+const PADDING = [28, 34, 96, 34];
+
+function feature(geometry, properties = {}) {
+  const made = new window.ol.Feature(geometry);
+  made.setProperties(properties);
+  return made;
+}
+
+export class Sheet {
+  /** @param say tells a line of warning on the page */
+  constructor(element, say) {
+    this.element = element;
+    this.say = say;
+    this.block = element.dataset.block;
+    this.plan = null;
+    this.tool = null;
+    this.byHeight = false;
+    this.sources = makeSources();
+    this.editing = new Editing(this);
+    const drawer = document.getElementById("drawer");
+    this.section = new Section(
+      drawer,
+      this.block,
+      (place) => this.choosing.point(place),
+      () => this.fit(),
+    );
+    this.choosing = new Choosing(this, this.section);
+    this.wire();
+    this.load(true);
+  }
+
+  makeMap(epsg) {
+    if (this.map) this.map.setTarget(null);
+    const pictures = makePictures();
+    this.epsg = epsg;
+    this.layers = makeLayers(this.sources);
+    this.map = makeMap(epsg, pictures, this.layers);
+    this.view = this.map.getView();
+    this.pictures = new Pictures(this.block, pictures, this.sources.contours, this.view.getProjection());
+    this.editing.begin();
+    this.choosing.begin();
+    this.map.on("rendercomplete", () => this.rendered());
+    this.view.on("change", () => this.frame());
+    this.map.on("change:size", () => this.frame());
+  }
+
+  // --- showing a plan
+
+  async load(fit) {
+    let plan;
+    try {
+      const answer = await fetch(this.element.dataset.src, { headers: { Accept: "application/json" } });
+      if (!answer.ok) throw new Error(String(answer.status));
+      plan = await answer.json();
+    } catch (error) {
+      this.say("The sheet could not be drawn: the program did not answer. Reload the page.");
+      return;
+    }
+    this.plan = plan;
+    const heights = (plan.stationHeights || []).length > 0;
+    this.section.ground(Boolean(plan.ground && heights), plan.version);
+    for (const tool of ["heights", "section"]) this.button(tool).hidden = !heights;
+    const fresh = plan.epsg && (!this.map || this.epsg !== plan.epsg);
+    if (fresh) this.makeMap(plan.epsg);
+    if (!this.map) {
+      this.hint("Say where first: set a launch point, or import an outline.");
+      return;
+    }
+    this.hint("");
+    // A corner under the finger is not taken away; its change brings the next drawing.
+    this.skipped = this.editing.dragging;
+    if (this.skipped) return;
+    this.draw(plan);
+    if (fit || fresh || this.fitNext) this.fit();
+    this.fitNext = false;
+    this.frame();
+    this.element.dataset.drawn = String(plan.version);
+  }
+
+  loadSkipped() {
+    if (this.skipped) this.load(false);
+  }
+
+  /** Says which state the map shows, once it is painted: whoever waits for it need not guess. */
+  rendered() {
+    if (this.plan && this.element.dataset.drawn === String(this.plan.version)) {
+      this.element.dataset.painted = String(this.plan.version);
+    }
+  }
+
+  draw(plan) {
+    const { Polygon, LineString, Point } = window.ol.geom;
+    // Whoever edits the outline must hear that its features went, or it would move them too.
+    const fill = (name, features) => {
+      this.sources[name].clear(name !== "outline");
+      this.sources[name].addFeatures(features);
+    };
+    const strips = Array.from({ length: stripsOf(plan) }, (_, strip) =>
+      feature(new LineString(endsOf(plan, strip)), { strip }),
+    );
+    fill(
+      "outline",
+      plan.rings.map((ring, index) => feature(new Polygon([closed(ring)]), { ring: index })),
+    );
+    fill(
+      "flown",
+      plan.flown.map((ring) => feature(new Polygon([closed(ring)]))),
+    );
+    fill("strips", strips);
+    fill(
+      "links",
+      plan.links.map((link) => feature(new LineString(pairs(link.line)), { kind: link.kind })),
+    );
+    fill(
+      "things",
+      (plan.things || []).map(({ places, area, kind, name }) => {
+        const at = pairs(places);
+        const line = () => (at.length > 1 ? new LineString(at) : new Point(at[0]));
+        return feature(area ? new Polygon([closed(places)]) : line(), { kind, name });
+      }),
+    );
+    fill("launch", plan.launch ? [feature(new Point(plan.launch))] : []);
+    this.pictures.under(plan.picture);
+    this.pictures.ground(plan.ground);
+    this.drawHeights();
+    this.choosing.choose(this.choosing.strip);
+    this.drawMarks();
+    this.drawPicture();
+    for (const [name, text] of Object.entries(plan.title)) this.title(name, text);
+  }
+
+  /** Strips coloured by their height above the geoid, with a legend; on request. */
+  drawHeights() {
+    this.sources.heights.clear(true);
+    const legend = this.element.querySelector(".height-legend");
+    const { least, most, pieces } = heightPieces(this.plan);
+    legend.hidden = !this.byHeight || pieces.length === 0;
+    if (legend.hidden) return;
+    const { LineString } = window.ol.geom;
+    this.sources.heights.addFeatures(
+      pieces.map(({ line, share }) => feature(new LineString(line), { colour: scaleColour(share) })),
+    );
+    const steps = [0, 0.25, 0.5, 0.75, 1].map((share) => {
+      const step = document.createElement("li");
+      const height = Math.round(least + share * (most - least));
+      step.innerHTML = `<svg width="18" height="12"><rect width="18" height="12" fill="${scaleColour(share)}"/></svg>`;
+      step.append(` ${height} ${this.plan.heightUnit}`);
+      return step;
+    });
+    legend.querySelector(".ramp").replaceChildren(...steps);
+  }
+
+  /** Findings and weak spots stand in the book; their places are drawn from there. */
+  drawMarks() {
+    this.sources.marks.clear(true);
+    const onProof = document.getElementById("book").dataset.stage === "proof";
+    for (const { dataset } of document.querySelectorAll(onProof ? ".spots [data-mark]" : ".findings [data-mark]")) {
+      const at = new window.ol.geom.Point([Number(dataset.east), Number(dataset.north)]);
+      this.sources.marks.addFeature(feature(at, { number: dataset.mark, level: dataset.level }));
+    }
+  }
+
+  /** On the Proof stage the layer is what counts; lines stand back. */
+  drawPicture() {
+    if (!this.map) return;
+    const proof = document.getElementById("proof");
+    this.pictures.proof(proof);
+    this.layers.strips.setOpacity(proof ? 0.35 : 1);
+    this.layers.links.setOpacity(proof ? 0.35 : 1);
+    this.layers.ticks.setOpacity(proof ? 0 : 1);
+  }
+
+  fit() {
+    if (!this.map) return;
+    const { extent } = window.ol;
+    const all = extent.createEmpty();
+    for (const name of ["outline", "strips", "flown"]) extent.extend(all, this.sources[name].getExtent());
+    if (extent.isEmpty(all)) {
+      this.view.setCenter(this.plan.launch || [500000, 0]);
+      this.view.setResolution(1 / this.plan.metresPerUnit);
+      return;
+    }
+    this.map.updateSize();
+    this.view.fit(all, { padding: PADDING, size: this.map.getSize() });
+  }
+
+  // --- the frame
+
+  frame() {
+    if (!this.map || !this.plan || this.framing) return;
+    this.framing = requestAnimationFrame(() => {
+      this.framing = 0;
+      const size = this.map.getSize();
+      if (!size || !size[0]) return;
+      const extent = this.view.calculateExtent(size);
+      const resolution = this.view.getResolution();
+      this.drawTicks(extent, resolution);
+      this.element.querySelector(".ticks").innerHTML = gridSvg(extent, size, resolution);
+      this.drawScale(resolution * this.plan.metresPerUnit);
+    });
+  }
+
+  drawTicks(extent, resolution) {
+    this.sources.ticks.clear(true);
+    if (this.plan.baseUnits / resolution < LEAST_BASE_PX) return;
+    const lines = ticksOf(this.plan, extent, TICK_PX * resolution, MOST_TICKS);
+    this.sources.ticks.addFeature(feature(new window.ol.geom.MultiLineString(lines)));
+  }
+
+  drawScale(metresPerPixel) {
+    const { width, svg } = scaleBar(metresPerPixel, this.plan.ruler);
+    const bar = this.element.querySelector(".scale-bar");
+    bar.setAttribute("width", String(width));
+    bar.innerHTML = svg;
+    this.title("scale", scaleWords(metresPerPixel));
+  }
+
+  title(name, text) {
+    const cell = this.element.querySelector(`[data-title="${name}"]`);
+    if (cell) cell.textContent = text;
+  }
+
+  // --- tools and keys
+
+  button(tool) {
+    return this.element.querySelector(`[data-tool="${tool}"]`);
+  }
+
+  use(tool) {
+    const same = this.tool === tool;
+    this.dropTool();
+    if (same) return;
+    const at = { fit: () => this.fit(), heights: () => this.toggleHeights(), section: () => this.section.open(0) };
+    if (at[tool]) at[tool]();
+    else if (!this.map)
+      this.say("The sheet has no place yet. Set a launch point in the Ground stage, or import an outline.");
+    else if (tool === "picture") this.save();
+    else if (tool === "in" || tool === "out") this.zoom(tool === "in" ? 0.5 : 2);
+    else this.begin(tool);
+  }
+
+  begin(tool) {
+    this.tool = tool;
+    const button = document.querySelector(`[data-tool="${tool}"]`);
+    if (button) button.setAttribute("aria-pressed", "true");
+    this.editing.draw(tool);
+  }
+
+  toggleHeights() {
+    this.byHeight = !this.byHeight;
+    if (this.plan) this.drawHeights();
+    this.button("heights").setAttribute("aria-pressed", String(this.byHeight));
+  }
+
+  zoom(factor) {
+    this.view.animate({ resolution: this.view.getResolution() * factor, duration: 120 });
+  }
+
+  /** The sheet as it stands, as a picture to keep. */
+  save() {
+    const { name, grid, gsd } = this.plan.title;
+    const scale = this.element.querySelector('[data-title="scale"]').textContent;
+    savePicture(this.map, `${name}   ${grid}   ${scale}   GSD ${gsd}`);
+  }
+
+  dropTool() {
+    this.editing.drop();
+    this.tool = null;
+    this.hint("");
+    for (const button of document.querySelectorAll("[data-tool]:not([data-tool=heights])")) {
+      button.removeAttribute("aria-pressed");
+    }
+  }
+
+  hint(words) {
+    const hint = this.element.querySelector(".hint");
+    hint.textContent = words;
+    hint.hidden = !words;
+  }
+
+  key(key) {
+    if (key === "Escape") this.dropTool();
+    else if (key === "d" || key === "D") this.use("draw");
+    else if (key === "f" || key === "F") this.fit();
+    else if (key === ".") this.choosing.step(1);
+    else if (key === ",") this.choosing.step(-1);
+  }
+
+  wire() {
+    document.body.addEventListener("sheet-changed", () => this.load(false));
+    document.addEventListener("click", (event) => {
+      const tool = event.target.closest("[data-tool]");
+      if (tool) this.use(tool.dataset.tool);
+      const mark = event.target.closest(".mark-button");
+      if (mark) this.choosing.showMark(mark.closest("[data-mark]"));
+    });
+    takeFiles(this.element, this.say, () => {
+      this.fitNext = true;
+    });
+  }
+}

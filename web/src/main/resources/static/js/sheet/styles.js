@@ -1,0 +1,141 @@
+// How things look on the sheet. Colours come from the page's own variables, so that every look has them.
+
+/** A variable of the page's style. */
+export const css = (name) => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
+
+// viridis, evenly spaced: perceptually even and safe for all colour vision.
+const SCALE = [
+  "#440154",
+  "#482878",
+  "#3e4989",
+  "#31688e",
+  "#26828e",
+  "#1f9e89",
+  "#35b779",
+  "#6ece58",
+  "#b5de2b",
+  "#fde725",
+];
+
+/** The colour of a share from 0 (least) to 1 (most). */
+export function scaleColour(share) {
+  const step = Math.round(share * (SCALE.length - 1));
+  return SCALE[Math.min(SCALE.length - 1, Math.max(0, step))];
+}
+
+const fill = (color) => new window.ol.style.Fill({ color });
+const line = (color, width, lineDash) => new window.ol.style.Stroke({ color, width, lineDash, lineCap: "butt" });
+
+/** Words with a halo, so that they can be read over anything. */
+function words(text, colour, more) {
+  return new window.ol.style.Text({
+    text,
+    font: "12px 'Source Sans 3'",
+    fill: fill(colour),
+    stroke: new window.ol.style.Stroke({ color: css("--halo"), width: 3 }),
+    ...more,
+  });
+}
+
+/** A line of a colour and a width in pixels, dashed where dashes are given. */
+export const stroke = (colour, width, dash) => new window.ol.style.Style({ stroke: line(colour, width, dash) });
+
+/** The outline with its corners; a long one without them. */
+export function outline(feature) {
+  const { style, geom } = window.ol;
+  const edge = stroke(css("--edge"), 2, [9, 3, 2, 3]);
+  const corners = new style.Style({
+    geometry: (f) => new geom.MultiPoint(f.getGeometry().getCoordinates()[0].slice(0, -1)),
+    image: new style.RegularShape({
+      points: 4,
+      radius: 6.5,
+      angle: Math.PI / 4,
+      fill: fill(css("--leaf")),
+      stroke: line(css("--edge"), 2),
+    }),
+  });
+  return feature.getGeometry().getCoordinates()[0].length > 300 ? [edge] : [edge, corners];
+}
+
+/** A contour, an index contour with its height, or a spot height. */
+export function contour(feature) {
+  const { style } = window.ol;
+  const index = feature.get("index");
+  const brown = css("--contour");
+  if (feature.get("spot")) {
+    const ink = css("--ink");
+    return new style.Style({
+      image: new style.Circle({ radius: 1.5, fill: fill(ink) }),
+      text: words(feature.get("text"), ink, { offsetX: 6, textAlign: "left" }),
+    });
+  }
+  return new style.Style({
+    stroke: line(brown, index ? 1.3 : 0.6),
+    text: index ? words(feature.get("text"), brown, { placement: "line", font: "11px 'Source Sans 3'" }) : undefined,
+  });
+}
+
+/** What stands or hangs on the site. */
+export function thing(feature) {
+  const { style } = window.ol;
+  const kind = feature.get("kind");
+  const caution = kind === "caution";
+  const colour = caution ? css("--pin") : css("--edge");
+  const aside = feature.getGeometry().getType() === "Point" ? -13 : 0;
+  const name = words(feature.get("name"), colour, { overflow: true, offsetY: aside });
+  if (kind === "obstacle") {
+    return new style.Style({
+      text: name,
+      image: new style.RegularShape({ points: 3, radius: 7, fill: fill(css("--halo")), stroke: line(colour, 2) }),
+      stroke: line(colour, 2),
+    });
+  }
+  return new style.Style({
+    text: name,
+    stroke: line(colour, 1.6, caution ? [6, 4] : [12, 3]),
+    fill: fill(caution ? "rgba(138,90,0,0.07)" : "rgba(162,52,44,0.10)"),
+  });
+}
+
+/** The launch point: a cross in a ring. */
+export function launch() {
+  const { style } = window.ol;
+  const ink = css("--ink");
+  const halo = new style.Stroke({ color: css("--halo"), width: 4 });
+  return [
+    new style.Style({ image: new style.Circle({ radius: 8, fill: fill(css("--leaf")), stroke: line(ink, 2) }) }),
+    new style.Style({
+      image: new style.RegularShape({ points: 4, radius: 7, radius2: 0.5, angle: 0, stroke: line(ink, 1.5) }),
+      text: words("launch", ink, { offsetY: 18, font: "13px 'Source Sans 3'", stroke: halo }),
+    }),
+  ];
+}
+
+/** The number of a finding or a weak spot. */
+export function mark(feature) {
+  const { style } = window.ol;
+  const colour = feature.get("level") === "stop" ? css("--edge") : css("--pin");
+  const number = String(feature.get("number"));
+  return new style.Style({
+    image: new style.Circle({ radius: 10, fill: fill(css("--pin-ground")), stroke: line(colour, 2) }),
+    text: new style.Text({ text: number, font: "600 13px 'Source Sans 3'", fill: fill(colour) }),
+  });
+}
+
+/** A place that another part of the page speaks of. */
+export function spot() {
+  const { style } = window.ol;
+  return new style.Style({
+    stroke: line(css("--edge"), 1),
+    image: new style.Circle({ radius: 6, stroke: line(css("--edge"), 3), fill: fill(css("--halo")) }),
+  });
+}
+
+/** What is being drawn. */
+export function sketch() {
+  const { style } = window.ol;
+  return new style.Style({
+    stroke: new style.Stroke({ color: css("--edge"), width: 2, lineDash: [9, 3, 2, 3] }),
+    image: new style.Circle({ radius: 5, fill: fill(css("--edge")) }),
+  });
+}
