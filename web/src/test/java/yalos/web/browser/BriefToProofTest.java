@@ -114,8 +114,9 @@ class BriefToProofTest {
         }
         page.waitForFunction("before => document.getElementById('f-height').value !== before", before);
         Browsing.awaitSheet(page);
+        String slid = page.inputValue("#f-height");
         page.locator("#undo").click();
-        page.waitForTimeout(300);
+        page.waitForFunction("slid => document.getElementById('f-height').value !== slid", slid);
     }
 
     @Test
@@ -150,7 +151,7 @@ class BriefToProofTest {
         page.waitForURL("**layer=gsd**");
         page.waitForFunction("() => document.getElementById('proof').dataset.picture.includes('/gsd.png')");
         assertThat(page.locator(".legend").textContent()).contains("cm");
-        page.waitForTimeout(400);
+        Browsing.awaitPainted(page);
         BoundingBox map = page.locator("#map").boundingBox();
         page.mouse().click(map.x + map.width * 0.45, map.y + map.height * 0.4);
         page.waitForSelector(".probe");

@@ -47,11 +47,17 @@ final class Browsing implements AutoCloseable {
         return complaints;
     }
 
-    /** Waits until the sheet shows the state that the book shows. */
+    /** Waits until the sheet has painted the state that the book shows. */
     static void awaitSheet(Page page) {
         page.waitForFunction(
                 "() => document.getElementById('sheet').dataset.drawn === document.getElementById('book').dataset.version");
-        page.waitForTimeout(150);
+        awaitPainted(page);
+    }
+
+    /** Waits until everything that is on the map stands painted, moves of the view and pictures included. */
+    static void awaitPainted(Page page) {
+        page.evaluate("() => new Promise(done => { const map = window.yalosSheet.map;"
+                + " map.once('rendercomplete', () => done(true)); map.render(); })");
     }
 
     @Override

@@ -157,7 +157,9 @@ class EveryPageTest {
             page.click("[data-tool=heights]");
             page.waitForSelector(".long-section svg .earth");
         }
-        page.waitForTimeout(1200);
+        if (page.locator("#map").count() > 0) {
+            Browsing.awaitSheet(page);
+        }
         page.screenshot(new Page.ScreenshotOptions().setPath(Path.of("../docs/screenshots/" + name + ".png")));
         page.context().close();
     }

@@ -47,6 +47,7 @@ class MainJobTest {
 
     private void press(BoundingBox map, double x, double y) {
         page.mouse().click(map.x + map.width * x, map.y + map.height * y);
+        // Not a wait for anything: two presses within 300 ms are one double press.
         page.waitForTimeout(320);
     }
 
@@ -128,7 +129,7 @@ class MainJobTest {
         page.waitForFunction("() => window.yalosSheet && document.getElementById('sheet').dataset.drawn");
         drawSquare();
         page.locator("[data-tool=fit]").click();
-        page.waitForTimeout(300);
+        Browsing.awaitPainted(page);
 
         double[] corner = pixelOf(2);
         page.mouse().move(corner[0], corner[1]);
