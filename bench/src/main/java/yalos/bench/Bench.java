@@ -68,6 +68,12 @@ public final class Bench {
                 served.staticP95Ms(),
                 "80 ms");
         row(
+                "list of %,d blocks over HTTP, 95th percentile".formatted(ServedFigures.BLOCKS),
+                served.listP95Ms(),
+                "GET /icon.svg, 95th percentile",
+                served.staticP95Ms(),
+                "300 ms");
+        row(
                 "start of the built application",
                 served.startMs(),
                 "the same without class-data archive",

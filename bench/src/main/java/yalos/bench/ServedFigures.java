@@ -18,11 +18,14 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /** Figures of the built application, started as {@code ./yalos} starts it and asked over HTTP. */
-record ServedFigures(double startMs, double plainStartMs, double changeP95Ms, double staticP95Ms, int stations) {
+record ServedFigures(
+        double startMs, double plainStartMs, double changeP95Ms, double staticP95Ms, double listP95Ms, int stations) {
     private static final Path JAR = Path.of("web/target/app/yalos.jar");
     private static final Path ARCHIVE = Path.of("web/target/yalos.jsa");
     private static final int WARM_UP = 200;
     private static final int MEASURED = 300;
+    /** Blocks in the list of jobs. */
+    static final int BLOCKS = 1_000;
 
     static ServedFigures measure() throws IOException, InterruptedException {
         Server plain = new Server(false);
@@ -36,7 +39,13 @@ record ServedFigures(double startMs, double plainStartMs, double changeP95Ms, do
                 change[i] = server.change(block, 70 + i % 2);
                 fetch[i] = server.timed("/icon.svg");
             }
-            return new ServedFigures(server.startMs, plain.startMs, p95(change), p95(fetch), server.stations(block));
+            server.copies(block, BLOCKS - 1);
+            double[] list = new double[WARM_UP + MEASURED];
+            for (int i = 0; i < list.length; i++) {
+                list[i] = server.timed("/jobs");
+            }
+            return new ServedFigures(
+                    server.startMs, plain.startMs, p95(change), p95(fetch), p95(list), server.stations(block));
         } finally {
             server.stop();
         }
@@ -134,6 +143,13 @@ record ServedFigures(double startMs, double plainStartMs, double changeP95Ms, do
                 throw new IllegalStateException(answer.body());
             }
             return ms;
+        }
+
+        /** Copies of a block beside it. */
+        void copies(long block, int many) throws IOException, InterruptedException {
+            for (int i = 0; i < many; i++) {
+                post("/blocks/" + block + "/copy");
+            }
         }
 
         double timed(String path) throws IOException, InterruptedException {

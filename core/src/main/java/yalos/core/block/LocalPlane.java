@@ -23,10 +23,12 @@ public final class LocalPlane {
         this.convergenceRad = grid.convergenceRad(middle);
     }
 
+    /** The plane of a grid whose lengths are true at a place. */
     public static LocalPlane at(Grid grid, LonLat middle) {
         return new LocalPlane(grid, middle);
     }
 
+    /** The projected grid it belongs to. */
     public Grid grid() {
         return grid;
     }
@@ -48,18 +50,22 @@ public final class LocalPlane {
                 (position.east() - origin.east()) * metresPerUnit, (position.north() - origin.north()) * metresPerUnit);
     }
 
+    /** Easting and northing of a place, in units of the grid. */
     public EastNorth toGrid(PlanePoint at) {
         return toGrid(at.xM(), at.yM());
     }
 
+    /** Position of a place on the ellipsoid. */
     public LonLat toLonLat(PlanePoint at) {
         return toLonLat(at.xM(), at.yM());
     }
 
+    /** Easting and northing of a place, in units of the grid. */
     public EastNorth toGrid(double x, double y) {
         return new EastNorth(origin.east() + x / metresPerUnit, origin.north() + y / metresPerUnit);
     }
 
+    /** Position of a place on the ellipsoid. */
     public LonLat toLonLat(double x, double y) {
         return grid.toLonLat(toGrid(x, y));
     }

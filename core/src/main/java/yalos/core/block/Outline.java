@@ -43,6 +43,7 @@ public record Outline(List<Part> parts) {
         return new Outline(List.of(new Part(outer, List.of())));
     }
 
+    /** Whether nothing is drawn yet. */
     public boolean isEmpty() {
         return parts.isEmpty();
     }

@@ -51,6 +51,7 @@ public final class PlaneBlock {
         return new PlaneBlock(plane, polygons.length == 1 ? polygons[0] : GEOMETRY.createMultiPolygon(polygons));
     }
 
+    /** The plane it is laid into. */
     public LocalPlane plane() {
         return plane;
     }

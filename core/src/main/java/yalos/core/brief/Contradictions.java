@@ -23,6 +23,7 @@ public final class Contradictions {
      */
     public record Contradiction(String key, String sentence, List<Advice.Pin> mend) {}
 
+    /** Where brief and plan speak against each other; empty where they agree. */
     public static List<Contradiction> of(Brief brief, BlockPlan plan, UnitChoice units) {
         List<Contradiction> found = new ArrayList<>();
         double gsd = plan.design().scale().gsdM();

@@ -36,10 +36,12 @@ public record Crop(Stage stage, OptionalDouble plantM, Use use) {
             this.sensor = sensor;
         }
 
+        /** What it is called on the page. */
         public String words() {
             return words;
         }
 
+        /** The class of sensor that serves at this stage. */
         public String sensor() {
             return sensor;
         }
@@ -62,10 +64,12 @@ public record Crop(Stage stage, OptionalDouble plantM, Use use) {
             this.calibration = calibration;
         }
 
+        /** What it is called on the page. */
         public String words() {
             return words;
         }
 
+        /** The calibration it asks for. */
         public String calibration() {
             return calibration;
         }

@@ -16,6 +16,7 @@ public final class PackList {
      */
     public record Item(String what, int count, String why) {}
 
+    /** What to carry for this job. */
     public static List<Item> of(Brief brief, BlockPlan plan) {
         List<Item> items = new ArrayList<>();
         int sets = plan.batterySets();

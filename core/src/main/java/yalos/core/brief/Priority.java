@@ -15,10 +15,12 @@ public enum Priority {
         this.meaning = meaning;
     }
 
+    /** What it is called on the page. */
     public String words() {
         return words;
     }
 
+    /** What it means for the plan, in a sentence. */
     public String meaning() {
         return meaning;
     }

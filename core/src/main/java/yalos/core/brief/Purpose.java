@@ -104,6 +104,7 @@ public enum Purpose {
         this.light = light;
     }
 
+    /** What it is called on the page. */
     public String words() {
         return words;
     }
@@ -123,14 +124,17 @@ public enum Purpose {
         return side;
     }
 
+    /** The pattern practice flies for it, in words. */
     public String pattern() {
         return pattern;
     }
 
+    /** The class of sensor it asks for. */
     public String sensor() {
         return sensor;
     }
 
+    /** The light it asks for. */
     public String light() {
         return light;
     }

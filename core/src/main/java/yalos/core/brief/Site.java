@@ -36,6 +36,7 @@ public record Site(boolean bareEarth, boolean vegetation, Set<Difficulty> diffic
             this.advice = advice;
         }
 
+        /** What it is called on the page. */
         public String words() {
             return words;
         }

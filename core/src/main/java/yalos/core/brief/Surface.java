@@ -23,6 +23,7 @@ public enum Surface {
         this.why = why;
     }
 
+    /** What it is called on the page. */
     public String words() {
         return words;
     }
@@ -37,6 +38,7 @@ public enum Surface {
         return least.side();
     }
 
+    /** Why it asks for more overlap. */
     public String why() {
         return why;
     }

@@ -41,10 +41,12 @@ public record Camera(
             within("photosPerFlight", photosPerFlight, 1, 10_000_000, "photos");
         }
 
+        /** Storage in the units of a catalogue. */
         public static Storage of(double megabytesPerPhoto, double cardGigabytes, int photosPerFlight) {
             return new Storage(megabytesPerPhoto * 1e6, cardGigabytes * 1e9, photosPerFlight, 0);
         }
 
+        /** The same for a camera that also writes raw files, so many seconds apart. */
         public Storage withRawInterval(double seconds) {
             return new Storage(bytesPerPhoto, cardBytes, photosPerFlight, seconds);
         }

@@ -21,6 +21,7 @@ public record Sensor(int pixelsWide, int pixelsHigh, double widthM, double heigh
         within("sensorAlongMm", heightM * 1000, 0.5, 500, "mm");
     }
 
+    /** A sensor with its sides in millimetres, as catalogues give them. */
     public static Sensor ofMillimetres(int pixelsWide, int pixelsHigh, double widthMm, double heightMm) {
         return new Sensor(pixelsWide, pixelsHigh, widthMm / 1000, heightMm / 1000);
     }

@@ -21,6 +21,7 @@ public record Shutter(Kind kind, double readoutS) {
             this.words = words;
         }
 
+        /** What it is called on the page. */
         public String words() {
             return words;
         }
@@ -33,14 +34,17 @@ public record Shutter(Kind kind, double readoutS) {
         }
     }
 
+    /** A mechanical shutter. */
     public static Shutter mechanical() {
         return new Shutter(Kind.MECHANICAL, 0);
     }
 
+    /** An electronic shutter that exposes the whole image at once. */
     public static Shutter global() {
         return new Shutter(Kind.GLOBAL, 0);
     }
 
+    /** A rolling shutter that reads its rows over so many seconds. */
     public static Shutter rolling(double readoutS) {
         return new Shutter(Kind.ROLLING, readoutS);
     }

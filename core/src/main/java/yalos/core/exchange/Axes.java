@@ -22,6 +22,7 @@ public enum Axes {
     /** The position of two figures in the order of the file. */
     public abstract LonLat of(double first, double second);
 
+    /** Which of two figures comes first: latitude where they are swapped. */
     public static Axes swapped(boolean swapped) {
         return swapped ? LAT_LON : LON_LAT;
     }

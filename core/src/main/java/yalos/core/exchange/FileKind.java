@@ -22,10 +22,12 @@ public enum FileKind {
         this.ending = ending;
     }
 
+    /** What it is called on the page. */
     public String words() {
         return words;
     }
 
+    /** The kind of a file, told by its content and not by its name. */
     public static FileKind of(byte[] content) {
         if (content.length > 3 && content[0] == 'P' && content[1] == 'K' && content[2] == 3 && content[3] == 4) {
             return KMZ;

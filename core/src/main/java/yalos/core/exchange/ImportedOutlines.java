@@ -28,11 +28,13 @@ public record ImportedOutlines(List<Candidate> candidates, List<String> remarks)
         private final List<Candidate> candidates = new ArrayList<>();
         private final List<String> remarks = new ArrayList<>();
 
+        /** Adds an outline that was found in the file. */
         public void add(String name, Outline outline) {
             String called = name == null || name.isBlank() ? "Outline " + (candidates.size() + 1) : name.strip();
             candidates.add(new Candidate(called.length() > 80 ? called.substring(0, 80) : called, outline));
         }
 
+        /** Adds a sentence about what was left out or changed. */
         public void remark(String sentence) {
             if (!remarks.contains(sentence)) {
                 remarks.add(sentence);

@@ -15,6 +15,7 @@ import java.util.Locale;
 public final class PlanGpx {
     private PlanGpx() {}
 
+    /** Writes a plan as GPX. */
     public static void write(PlanSheetData data, OutputStream out) throws IOException {
         Route.Builder route = Route.builder().name(data.title() + ", strips");
         for (PlanSheetData.StripLine line : data.strips()) {

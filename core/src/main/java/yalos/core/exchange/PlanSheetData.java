@@ -62,12 +62,14 @@ public record PlanSheetData(String title, BlockPlan plan) {
         return plan.block().plane();
     }
 
+    /** The lines in the order flown. */
     public List<StripLine> strips() {
         return plan.flight().lines().stream()
                 .map(line -> new StripLine(line, plane().toLonLat(line.from()), plane().toLonLat(line.to())))
                 .toList();
     }
 
+    /** The photos in the order flown. */
     public List<StationPoint> stations() {
         double convergenceDeg = Math.toDegrees(plane().convergenceRad());
         return plan.flight().exposures().stream()

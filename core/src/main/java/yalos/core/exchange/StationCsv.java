@@ -28,6 +28,7 @@ public final class StationCsv {
 
     private StationCsv() {}
 
+    /** Writes the photos of a plan, a line each, header first. */
     public static void write(PlanSheetData data, Appendable out) throws IOException {
         CSVFormat format = CSVFormat.RFC4180.builder().setHeader(COLUMNS).get();
         int epsg = data.plan().block().plane().grid().epsg();

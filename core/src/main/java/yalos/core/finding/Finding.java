@@ -30,6 +30,7 @@ public record Finding(Level level, String key, String sentence, Optional<PlanePo
             this.word = word;
         }
 
+        /** The word the page and the files use. */
         public String word() {
             return word;
         }

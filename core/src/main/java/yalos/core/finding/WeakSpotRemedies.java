@@ -34,6 +34,7 @@ public final class WeakSpotRemedies {
      */
     public record Priced(Remedy remedy, double minutes) {}
 
+    /** What mends ground that is weak for this cause, each with its price; empty where nothing is known to. */
     public List<Priced> of(WeakGround.Cause cause) {
         List<Priced> remedies = new ArrayList<>();
         switch (cause) {

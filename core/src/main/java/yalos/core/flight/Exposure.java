@@ -22,6 +22,7 @@ public record Exposure(int id, int pass, int line, Pose pose, Lens lens, double 
         return new Exposure(id, 1, line, pose, lens, pose.yawRad());
     }
 
+    /** Where it is taken, in the block's plane. */
     public PlanePoint point() {
         return new PlanePoint(pose.eastM(), pose.northM());
     }

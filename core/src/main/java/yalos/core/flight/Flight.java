@@ -39,6 +39,7 @@ public final class Flight {
                 .toList();
     }
 
+    /** All legs in the order flown, each beginning where the one before ends. */
     public List<Leg> legs() {
         return legs;
     }
@@ -48,6 +49,7 @@ public final class Flight {
         return exposures;
     }
 
+    /** The lines alone, in the order flown. */
     public List<Line> lines() {
         return lines;
     }
@@ -63,10 +65,12 @@ public final class Flight {
         return lines.get(number - 1);
     }
 
+    /** The photos of a line, in the order taken. */
     public List<Exposure> exposuresOf(Line line) {
         return exposures.subList(line.firstExposure(), line.firstExposure() + line.exposures());
     }
 
+    /** Where it takes off and lands; empty while nobody knows. */
     public Optional<PlanePoint> launch() {
         return launch;
     }

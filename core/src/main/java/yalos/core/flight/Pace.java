@@ -29,14 +29,17 @@ public final class Pace {
         this.fastestMps = Math.max(aircraft.maxSpeedMps(), aircraft.transitMps());
     }
 
+    /** The wind that is reckoned with; empty for still air. */
     public Optional<Wind> wind() {
         return wind;
     }
 
+    /** Whether the air is taken as still. */
     public boolean still() {
         return still;
     }
 
+    /** What flies. */
     public Aircraft aircraft() {
         return aircraft;
     }

@@ -11,10 +11,12 @@ import yalos.core.geodesy.PlanePoint;
  */
 public record Place(double xM, double yM, double upM) {
 
+    /** The place so high over a point of the plane. */
     public static Place over(PlanePoint point, double upM) {
         return new Place(point.xM(), point.yM(), upM);
     }
 
+    /** The point of the plane below it. */
     public PlanePoint point() {
         return new PlanePoint(xM, yM);
     }

@@ -72,6 +72,7 @@ public final class Timeline {
 
     /** A leg and when it is flown, in seconds from the start. */
     public record Span(Leg leg, double fromS, double toS) {
+        /** How long it takes. */
         public double seconds() {
             return toS - fromS;
         }
@@ -100,6 +101,7 @@ public final class Timeline {
         this.totalS = now;
     }
 
+    /** A flight on the clock. */
     public static Timeline of(Flight flight, Pace pace) {
         return new Timeline(flight, pace);
     }
@@ -177,10 +179,12 @@ public final class Timeline {
         return from;
     }
 
+    /** The flight that is timed. */
     public Flight flight() {
         return flight;
     }
 
+    /** What the times come from. */
     public Pace pace() {
         return pace;
     }

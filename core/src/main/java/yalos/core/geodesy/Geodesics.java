@@ -19,11 +19,13 @@ public final class Geodesics {
     /** Size of a closed ring. Area is positive whichever way the ring runs. */
     public record RingSize(double areaM2, double perimeterM) {}
 
+    /** The shortest line on the ellipsoid: its length and its azimuth at both ends. */
     public static Line between(LonLat from, LonLat to) {
         GeodesicData data = Geodesic.WGS84.Inverse(from.latDeg(), from.lonDeg(), to.latDeg(), to.lonDeg());
         return new Line(data.s12, positive(data.azi1), positive(data.azi2));
     }
 
+    /** Length of the shortest line on the ellipsoid, in metres. */
     public static double distanceM(LonLat from, LonLat to) {
         return between(from, to).distanceM();
     }

@@ -67,6 +67,7 @@ public final class Grid {
         return ofEpsg(UtmZone.epsg(at));
     }
 
+    /** Its EPSG code. */
     public int epsg() {
         return epsg;
     }

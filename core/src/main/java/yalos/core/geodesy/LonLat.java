@@ -22,6 +22,7 @@ public record LonLat(double lonDeg, double latDeg) {
         lonDeg = normalised(lonDeg);
     }
 
+    /** A position by longitude and latitude in degrees, east and north positive. */
     public static LonLat of(double lonDeg, double latDeg) {
         return new LonLat(lonDeg, latDeg);
     }

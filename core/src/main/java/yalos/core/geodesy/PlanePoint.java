@@ -5,6 +5,7 @@ package yalos.core.geodesy;
  */
 public record PlanePoint(double xM, double yM) {
 
+    /** Straight distance to another place, in metres. */
     public double distanceM(PlanePoint other) {
         return Math.hypot(other.xM - xM, other.yM - yM);
     }

@@ -13,6 +13,7 @@ public enum DesignPlane {
         this.words = words;
     }
 
+    /** What it is called on the page. */
     public String words() {
         return words;
     }

@@ -19,6 +19,7 @@ public record HeightChoice(HeightReference reference, DesignPlane plane, double 
         within("smoothingM", smoothingM, 0, 1000, "m");
     }
 
+    /** The same choice with something else kept constant. */
     public HeightChoice with(HeightReference other) {
         return new HeightChoice(other, plane, clearanceM, smoothingM);
     }

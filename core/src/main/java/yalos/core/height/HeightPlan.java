@@ -57,6 +57,7 @@ public final class HeightPlan implements Heights {
 
     /** The ground within the block: least, mean and greatest height above the geoid. */
     public record Relief(double leastM, double meanM, double mostM) {
+        /** From the lowest to the highest, in metres. */
         public double rangeM() {
             return mostM - leastM;
         }
@@ -301,18 +302,22 @@ public final class HeightPlan implements Heights {
         return flight;
     }
 
+    /** The ground it is laid over, above the geoid. */
     public HeightGrid grid() {
         return grid;
     }
 
+    /** What stands and hangs there. */
     public SiteMap site() {
         return site;
     }
 
+    /** How high is flown over it. */
     public HeightChoice choice() {
         return choice;
     }
 
+    /** The ground within the block. */
     public Relief relief() {
         return relief;
     }

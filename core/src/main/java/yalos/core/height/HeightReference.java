@@ -23,6 +23,7 @@ public enum HeightReference {
         this.meaning = meaning;
     }
 
+    /** What it is called on the page. */
     public String words() {
         return words;
     }

@@ -13,6 +13,7 @@ import yalos.core.geodesy.PlanePoint;
  */
 public record LegSection(int line, Way way, double[] groundM, double[] topM) {
 
+    /** Whether photos are taken on it. */
     public boolean isLine() {
         return line > 0;
     }
@@ -22,6 +23,7 @@ public record LegSection(int line, Way way, double[] groundM, double[] topM) {
         return way.upM();
     }
 
+    /** Level length in metres. */
     public double lengthM() {
         return way.lengthM();
     }

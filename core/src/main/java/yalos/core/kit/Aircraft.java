@@ -85,6 +85,7 @@ public record Aircraft(
                 new Battery(60, Optional.empty(), 2, 0.25, 1, Optional.empty()));
     }
 
+    /** The same aircraft with another fastest mapping speed, in metres a second. */
     public Aircraft withMaxSpeed(double mps) {
         return new Aircraft(
                 name,
@@ -102,6 +103,7 @@ public record Aircraft(
                 battery);
     }
 
+    /** The same aircraft carried by another battery. */
     public Aircraft with(Battery other) {
         return new Aircraft(
                 name,

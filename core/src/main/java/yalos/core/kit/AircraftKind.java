@@ -17,6 +17,7 @@ public enum AircraftKind {
         this.wing = wing;
     }
 
+    /** What it is called on the page. */
     public String words() {
         return words;
     }

@@ -32,14 +32,17 @@ public record Kit(String name, Aircraft aircraft, Payload payload, Service servi
         return payload.leading().camera();
     }
 
+    /** The same kit with this instead of its own. */
     public Kit with(Aircraft other) {
         return new Kit(name, other, payload, service);
     }
 
+    /** The same kit with this instead of its own. */
     public Kit with(Payload other) {
         return new Kit(name, aircraft, other, service);
     }
 
+    /** The same kit under another name. */
     public Kit named(String other) {
         return new Kit(other, aircraft, payload, service);
     }

@@ -21,6 +21,7 @@ public enum Positioning {
         this.verticalM = verticalM;
     }
 
+    /** What it is called on the page. */
     public String words() {
         return words;
     }
@@ -30,10 +31,12 @@ public enum Positioning {
         return this == RTK_NETWORK || this == RTK_BASE;
     }
 
+    /** Accuracy of a position along each axis of the plane, one standard deviation in metres (common practice). */
     public double horizontalM() {
         return horizontalM;
     }
 
+    /** Accuracy of a height, one standard deviation in metres (common practice). */
     public double verticalM() {
         return verticalM;
     }

@@ -27,6 +27,7 @@ public final class CameraCard {
     /** One setting. */
     public record Line(String setting, String value, String why) {}
 
+    /** How the camera is to be set, line by line, in the operator's units. */
     public static List<Line> of(BlockPlan plan, UnitChoice units) {
         CameraCard card = new CameraCard(plan, units);
         card.exposure();

@@ -14,6 +14,7 @@ import yalos.core.units.Measure;
  * @param reason why the figure is what it is
  */
 public record Entry(Quantity quantity, double si, Optional<Measure> pin, Reason reason) {
+    /** Whether the operator fixed it. */
     public boolean pinned() {
         return pin.isPresent();
     }

@@ -42,6 +42,7 @@ public final class Ledger {
         cost();
     }
 
+    /** The rows of a plan. */
     public static Ledger of(BlockPlan plan) {
         return new Ledger(plan);
     }
@@ -51,6 +52,7 @@ public final class Ledger {
         return new ArrayList<>(entries.values());
     }
 
+    /** The row of a quantity. */
     public Entry entry(Quantity quantity) {
         return entries.get(quantity);
     }

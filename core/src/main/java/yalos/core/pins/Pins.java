@@ -193,10 +193,12 @@ public final class Pins {
         return seconds >= 0.5 ? seconds : 1.0 / Math.round(1 / seconds);
     }
 
+    /** What is pinned of a quantity, as it was typed. */
     public Optional<Measure> of(Quantity quantity) {
         return Optional.ofNullable(values.get(quantity));
     }
 
+    /** Whether a quantity is pinned. */
     public boolean has(Quantity quantity) {
         return values.containsKey(quantity);
     }
@@ -228,6 +230,7 @@ public final class Pins {
                 .findFirst();
     }
 
+    /** All pins, in the order of the ledger. */
     public Map<Quantity, Measure> asMap() {
         return values;
     }

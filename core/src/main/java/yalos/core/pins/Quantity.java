@@ -59,6 +59,7 @@ public enum Quantity {
             this.title = title;
         }
 
+        /** Heading of the section on the page. */
         public String title() {
             return title;
         }
@@ -125,10 +126,12 @@ public enum Quantity {
         return label;
     }
 
+    /** What its figures measure, and so in which units they can be shown. */
     public UnitKind kind() {
         return kind;
     }
 
+    /** The section of the ledger it stands in. */
     public Section section() {
         return section;
     }
@@ -143,6 +146,7 @@ public enum Quantity {
         return slot.filter(Slot::isCost).isPresent();
     }
 
+    /** Whether the operator can fix it. */
     public boolean pinnable() {
         return slot.isPresent();
     }
@@ -172,6 +176,7 @@ public enum Quantity {
         return Measure.ofSi(si, like.unit()).asTyped();
     }
 
+    /** The quantity of a key; empty for a key that nobody knows. */
     public static Optional<Quantity> ofKey(String key) {
         return Stream.of(values())
                 .filter(quantity -> quantity.key.equals(key.toLowerCase(Locale.ROOT)))

@@ -29,6 +29,7 @@ public enum ScaleFix {
         return needs;
     }
 
+    /** Which of the pins fix the scale; empty when none do. */
     public static Optional<ScaleFix> of(Pins pins) {
         if (pins.has(Quantity.GSD) || pins.has(Quantity.HEIGHT)) {
             return Optional.of(SCALE);

@@ -242,6 +242,7 @@ public record BlockPlan(
                 : Optional.of(new Wind(from.getAsDouble() - block.plane().convergenceRad(), speed.getAsDouble()));
     }
 
+    /** How many photos are taken. */
     public int photos() {
         return passes.flight().exposures().size();
     }

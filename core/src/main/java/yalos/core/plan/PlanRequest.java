@@ -45,6 +45,7 @@ public record PlanRequest(
         return kit.camera();
     }
 
+    /** What is flown. */
     public Aircraft aircraft() {
         return kit.aircraft();
     }

@@ -43,6 +43,7 @@ public enum SpeedLimit {
         return words;
     }
 
+    /** Its formula, as the reason shows it. */
     public String formula() {
         return formula;
     }

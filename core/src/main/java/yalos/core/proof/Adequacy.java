@@ -16,6 +16,7 @@ public enum Adequacy {
         this.words = words;
     }
 
+    /** What it is called on the page. */
     public String words() {
         return words;
     }

@@ -17,6 +17,7 @@ import java.util.List;
 public record Coverage(CountGrid count, int[] histogram, int asked, List<WeakSpot> weakSpots) {
     private static final int MOST_SPOTS = 8;
 
+    /** A count held against the photos asked for. */
     public static Coverage of(CountGrid count, int asked) {
         return new Coverage(count, count.histogram(), asked, new Spots(count, asked).largest(MOST_SPOTS));
     }

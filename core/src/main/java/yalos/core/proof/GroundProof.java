@@ -50,6 +50,7 @@ public final class GroundProof implements CountGrid {
         return of(grid, new boolean[0], photos, noise, SurfaceProof.Layer.ofGround(), share -> true);
     }
 
+    /** The ground that was proved. */
     public HeightGrid grid() {
         return grid;
     }
@@ -59,30 +60,37 @@ public final class GroundProof implements CountGrid {
         return proof.counts();
     }
 
+    /** Photos that would see each cell if nothing stood in the way. */
     public short[] countsWithoutOcclusion() {
         return proof.countsWithoutOcclusion();
     }
 
+    /** GSD of the photo that sees a cell finest, in metres; not a number where none does. */
     public float[] gsdBestM() {
         return proof.gsdBestM();
     }
 
+    /** Mean GSD of the photos that see a cell, in metres; not a number where none does. */
     public float[] gsdMeanM() {
         return proof.gsdMeanM();
     }
 
+    /** Largest angle between two rays that see a cell, in radians; not a number below two. */
     public float[] anglesRad() {
         return proof.anglesRad();
     }
 
+    /** Lines from which each cell is seen. */
     public short[] stripCounts() {
         return proof.lineCounts();
     }
 
+    /** Expected accuracy of a position in the plane, √(σe² + σn²), in metres; not a number where the rays fix none. */
     public float[] sigmaHorizontalM() {
         return proof.sigmaHorizontalM();
     }
 
+    /** Expected accuracy of a height, one standard deviation in metres; not a number where the rays fix none. */
     public float[] sigmaVerticalM() {
         return proof.sigmaVerticalM();
     }

@@ -24,14 +24,17 @@ public final class Intersection {
      * @param ee east with east, and so on: n north, u up
      */
     public record Covariance(double ee, double en, double eu, double nn, double nu, double uu) {
+        /** Standard deviation east, in metres. */
         public double sigmaEastM() {
             return Math.sqrt(ee);
         }
 
+        /** Standard deviation north, in metres. */
         public double sigmaNorthM() {
             return Math.sqrt(nn);
         }
 
+        /** Standard deviation of the height, in metres. */
         public double sigmaUpM() {
             return Math.sqrt(uu);
         }

@@ -66,10 +66,12 @@ public final class Judgement {
         return Adequacy.ENOUGH;
     }
 
+    /** What is judged. */
     public GroundProof proof() {
         return proof;
     }
 
+    /** What is asked of every cell. */
     public Asked asked() {
         return asked;
     }

@@ -356,34 +356,42 @@ public final class SurfaceProof {
         return counts;
     }
 
+    /** Photos that would see each cell if nothing stood in the way. */
     public short[] countsWithoutOcclusion() {
         return countsWithout;
     }
 
+    /** GSD of the photo that sees a cell finest, in metres; not a number where none does. */
     public float[] gsdBestM() {
         return gsdBest;
     }
 
+    /** Mean GSD of the photos that see a cell, in metres; not a number where none does. */
     public float[] gsdMeanM() {
         return gsdMean;
     }
 
+    /** Largest angle between two rays that see a cell, in radians; not a number below two. */
     public float[] anglesRad() {
         return angles;
     }
 
+    /** Lines from which each cell is seen. */
     public short[] lineCounts() {
         return lines;
     }
 
+    /** Expected accuracy of a position in the plane, √(σe² + σn²), in metres; not a number where the rays fix none. */
     public float[] sigmaHorizontalM() {
         return sigmaHorizontal;
     }
 
+    /** Expected accuracy of a height, one standard deviation in metres; not a number where the rays fix none. */
     public float[] sigmaVerticalM() {
         return sigmaVertical;
     }
 
+    /** Smallest angle between a cell's normal and a ray that sees it, in radians; not a number where none does. */
     public float[] incidenceRad() {
         return incidence;
     }

@@ -56,6 +56,7 @@ public record WeakGround(Cause cause, double areaM2, double x, double y, int lea
             this.words = words;
         }
 
+        /** What it is called on the page. */
         public String words() {
             return words;
         }

@@ -34,10 +34,12 @@ public record Reason(String formula, List<Term> terms, List<Limit> limits, Strin
         limits = List.copyOf(limits);
     }
 
+    /** The limit that holds, where several compete. */
     public Optional<Limit> bindingLimit() {
         return limits.stream().filter(Limit::binds).findFirst();
     }
 
+    /** Begins a reason with its formula. */
     public static Builder formula(String formula) {
         return new Builder(formula);
     }
@@ -57,21 +59,25 @@ public record Reason(String formula, List<Term> terms, List<Limit> limits, Strin
             this.formula = formula;
         }
 
+        /** Adds a number that was put in. */
         public Builder with(String symbol, String name, double si, Unit unit) {
             terms.add(new Term(symbol, name, si, Optional.of(unit), ""));
             return this;
         }
 
+        /** Adds a number that was put in. */
         public Builder with(String symbol, String name, String text) {
             terms.add(new Term(symbol, name, Double.NaN, Optional.empty(), text));
             return this;
         }
 
+        /** Adds the limits that compete. */
         public Builder limits(List<Limit> competing) {
             limits.addAll(competing);
             return this;
         }
 
+        /** Ends the reason with where the formula comes from. */
         public Reason source(String source) {
             return new Reason(formula, terms, limits, source);
         }

@@ -31,6 +31,7 @@ public record Obstacle(String name, Kind kind, List<LonLat> places, double heigh
             this.fewestPlaces = fewestPlaces;
         }
 
+        /** What it is called on the page. */
         public String words() {
             return words;
         }

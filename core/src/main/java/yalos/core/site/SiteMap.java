@@ -44,10 +44,12 @@ public final class SiteMap {
         return obstacle.isArea() ? GEOMETRY.createLineString(places).convexHull() : GEOMETRY.createLineString(places);
     }
 
+    /** Whether anything stands there. */
     public boolean hasObstacles() {
         return !standing.isEmpty();
     }
 
+    /** Whether any air there is forbidden or doubtful. */
     public boolean hasZones() {
         return !hanging.isEmpty();
     }

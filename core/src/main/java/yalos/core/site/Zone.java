@@ -26,6 +26,7 @@ public record Zone(String name, Kind kind, Outline outline, double floorM, doubl
             this.words = words;
         }
 
+        /** What it is called on the page. */
         public String words() {
             return words;
         }

@@ -11,6 +11,7 @@ public record Box(double minX, double maxX, double minY, double maxY, double min
             Double.POSITIVE_INFINITY,
             Double.NEGATIVE_INFINITY);
 
+    /** Whether it holds nothing. */
     public boolean isEmpty() {
         return minX > maxX;
     }

@@ -19,10 +19,12 @@ public record Georeference(
         return new Georeference(west, north, cellX, 0, 0, -cellY);
     }
 
+    /** x of a place given in columns and rows, in the file's coordinates; whole figures are cell corners. */
     public double x(double column, double row) {
         return originX + xPerColumn * column + xPerRow * row;
     }
 
+    /** y of a place given in columns and rows, in the file's coordinates; whole figures are cell corners. */
     public double y(double column, double row) {
         return originY + yPerColumn * column + yPerRow * row;
     }
@@ -31,10 +33,12 @@ public record Georeference(
         return xPerColumn * yPerRow - xPerRow * yPerColumn;
     }
 
+    /** Column of a place in the file's coordinates, with its fraction. */
     public double column(double x, double y) {
         return ((x - originX) * yPerRow - (y - originY) * xPerRow) / determinant();
     }
 
+    /** Row of a place in the file's coordinates, with its fraction. */
     public double row(double x, double y) {
         return ((y - originY) * xPerColumn - (x - originX) * yPerColumn) / determinant();
     }

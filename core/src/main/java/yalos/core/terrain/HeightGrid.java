@@ -38,6 +38,7 @@ public record HeightGrid(
         return new double[] {southWest.east(), southWest.north(), northEast.east(), northEast.north()};
     }
 
+    /** Height of a cell, rows counting from the north; not a number where it is not known. */
     public float cell(int column, int row) {
         return heights[row * columns + column];
     }
@@ -52,10 +53,12 @@ public record HeightGrid(
         return north - (row + 0.5) * cellY;
     }
 
+    /** x of the eastern edge of the last column. */
     public double east() {
         return west + columns * cellX;
     }
 
+    /** y of the southern edge of the last row. */
     public double south() {
         return north - rows * cellY;
     }

@@ -26,6 +26,7 @@ public record VerticalDatum(Zero zero, Unit unit, double offsetM) {
             this.words = words;
         }
 
+        /** What it is called on the page. */
         public String words() {
             return words;
         }

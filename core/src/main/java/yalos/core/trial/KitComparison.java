@@ -31,6 +31,7 @@ public final class KitComparison {
             this.quantity = quantity;
         }
 
+        /** What it is called on the page. */
         public String words() {
             return words;
         }
@@ -75,6 +76,7 @@ public final class KitComparison {
      * @param sensor smaller sensor, inverted
      */
     public record HeightRatio(double focal, double pixels, double sensor) {
+        /** The ratio of heights: the product of the three. */
         public double height() {
             return focal * pixels * sensor;
         }

@@ -36,6 +36,7 @@ public final class WhatIf {
         this.plan = plan;
     }
 
+    /** Other ways of flying a plan. */
     public static WhatIf of(BlockPlan plan) {
         return new WhatIf(plan);
     }
@@ -115,6 +116,7 @@ public final class WhatIf {
             double flightTimeS,
             double fastIntervalS,
             double fastBlurPx) {
+        /** Whether the wind lets it be flown at all. */
         public boolean feasible() {
             return Double.isFinite(flightTimeS);
         }

@@ -24,6 +24,7 @@ public record Measure(double figure, Unit unit) {
         }
     }
 
+    /** A figure in its unit. */
     public static Measure of(double figure, Unit unit) {
         return new Measure(figure, unit);
     }

@@ -76,6 +76,7 @@ public enum Unit {
         this.alsoTyped = List.of(alsoTyped);
     }
 
+    /** What it measures; units of a family convert into each other. */
     public Family family() {
         return family;
     }

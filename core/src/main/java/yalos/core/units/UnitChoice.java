@@ -25,11 +25,13 @@ public record UnitChoice(Map<UnitKind, Unit> chosen) {
         chosen = Map.copyOf(chosen);
     }
 
+    /** The unit in which figures of a kind are shown and read. */
     public Unit unit(UnitKind kind) {
         return kind.shownIn(chosen.getOrDefault(kind, kind.choices().get(0).unit()))
                 .unit();
     }
 
+    /** The choice with another unit for a kind. */
     public UnitChoice with(UnitKind kind, Unit unit) {
         Map<UnitKind, Unit> changed = new EnumMap<>(UnitKind.class);
         changed.putAll(chosen);

@@ -58,6 +58,7 @@ public enum UnitKind {
         return words;
     }
 
+    /** Units it can be shown in, the usual one first. */
     public List<Shown> choices() {
         return choices;
     }

@@ -94,7 +94,7 @@ class KitAndBriefTest {
                 .contains("These pins cannot all hold")
                 .contains("photos 60")
                 .contains("GSD 1 cm");
-        Matcher way = Pattern.compile("ledger/gsd\"[^>]*>.*?name=\"value\" value=\"([^\"]+)\"", Pattern.DOTALL)
+        Matcher way = Pattern.compile("ledger/gsd\"[^>]*>.*?name=\"value\"\\s+value=\"([^\"]+)\"", Pattern.DOTALL)
                 .matcher(page.substring(page.indexOf("These pins")));
         assertThat(way.find()).isTrue();
         String mended = change("/ledger/gsd", "value", way.group(1));

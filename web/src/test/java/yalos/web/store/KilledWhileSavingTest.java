@@ -48,7 +48,8 @@ class KilledWhileSavingTest {
             int next = next(last);
             assertThat(page)
                     .as("the last confirmed change, or the one that was on its way")
-                    .containsPattern("id=\"f-side-overlap\" name=\"value\" value=\"(" + last + "|" + next + ")\"");
+                    .containsPattern(
+                            "id=\"f-side-overlap\"\\s+name=\"value\"\\s+value=\"(" + last + "|" + next + ")\"");
         }
     }
 

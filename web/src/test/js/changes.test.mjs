@@ -1,0 +1,152 @@
+// The queue of changes on Node, with a page and a program made up for it.
+import assert from "node:assert/strict";
+import { beforeEach, test } from "node:test";
+
+const listeners = {};
+const body = {
+  addEventListener: (name, told) => (listeners[name] = told),
+  removeEventListener: (name) => delete listeners[name],
+};
+const book = { dataset: { version: "7", stage: "strips" } };
+const confirm = {};
+globalThis.document = {
+  body,
+  getElementById: () => book,
+  addEventListener: (name, told) => (confirm[name] = told),
+};
+globalThis.FormData = class {
+  constructor(form) {
+    this.form = form;
+  }
+  entries() {
+    return Object.entries(this.form.values);
+  }
+};
+
+/** Requests as they came, each answered when the test says so. */
+const asked = [];
+globalThis.window = {
+  htmx: {
+    ajax: (method, url, { values }) =>
+      new Promise((resolve, reject) => {
+        asked.push({
+          url,
+          values,
+          answer: (successful) => {
+            listeners["htmx:afterRequest"]({ detail: { successful } });
+            if (successful) book.dataset.version = String(Number(book.dataset.version) + 1);
+            resolve();
+          },
+          break: () => reject(new Error("gone")),
+        });
+      }),
+  },
+};
+
+const { change, fieldsOf, justSent } = await import("../../main/resources/static/js/changes.js");
+const turn = () => new Promise((resolve) => setImmediate(resolve));
+
+beforeEach(() => {
+  asked.length = 0;
+  book.dataset.version = "7";
+});
+
+test("changes go one after the other, each with the version the one before left behind", async () => {
+  const first = change("/blocks/1/ledger/gsd", { act: "1" });
+  const second = change("/blocks/1/ledger/gsd", { act: "-1" });
+  assert.equal(asked.length, 1);
+  assert.equal(asked[0].values.version, "7");
+  assert.equal(asked[0].values.stage, "strips");
+  asked[0].answer(true);
+  assert.equal(await first, true);
+  await turn();
+  assert.equal(asked.length, 2);
+  assert.equal(asked[1].values.version, "8");
+  asked[1].answer(true);
+  assert.equal(await second, true);
+});
+
+test("a refused change says so and the next goes on", async () => {
+  const refused = change("/blocks/1/corner/move", { ring: 0 });
+  const next = change("/blocks/1/ledger/gsd", { value: "2" });
+  asked[0].answer(false);
+  assert.equal(await refused, false);
+  await turn();
+  assert.equal(asked[1].values.version, "7");
+  asked[1].answer(true);
+  assert.equal(await next, true);
+});
+
+test("a request that breaks counts as not made", async () => {
+  const broken = change("/blocks/1/undo", {});
+  asked[0].break();
+  assert.equal(await broken, false);
+});
+
+test("the same figure typed once is sent once, as a change and as a form", async () => {
+  const typed = change("/blocks/1/ledger/height", { value: "80", act: "type" });
+  const entered = change("/blocks/1/ledger/height", { value: "80" });
+  assert.equal(asked.length, 1);
+  asked[0].answer(true);
+  assert.deepEqual(await Promise.all([typed, entered]), [true, true]);
+  await turn();
+  assert.equal(asked.length, 1);
+});
+
+test("another figure, another row and a nudge are changes of their own", async () => {
+  const all = [
+    change("/blocks/1/ledger/height", { value: "80", act: "type" }),
+    change("/blocks/1/ledger/height", { value: "81", act: "type" }),
+    change("/blocks/1/ledger/gsd", { value: "80", act: "type" }),
+    change("/blocks/1/ledger/height", { value: "80", act: "1" }),
+  ];
+  for (let i = 0; i < all.length; i++) {
+    assert.equal(asked.length, i + 1);
+    asked[i].answer(true);
+    await all[i];
+    await turn();
+  }
+  assert.equal(asked.length, 4);
+});
+
+test("fields are told without the state that is added when the turn comes", () => {
+  const form = { values: { value: "2", version: "5", stage: "strips", _csrf: "x", ring: "0" } };
+  assert.deepEqual(fieldsOf(form, { name: "act", value: "pin" }), { value: "2", ring: "0", act: "pin" });
+  assert.deepEqual(fieldsOf(form), { value: "2", ring: "0" });
+});
+
+test("a field knows whether what stands in it was just sent", async () => {
+  const form = { getAttribute: () => "/blocks/1/ledger/gsd" };
+  const sent = change("/blocks/1/ledger/gsd", { value: "3" });
+  assert.equal(justSent({ form, name: "value", value: "3" }), true);
+  assert.equal(justSent({ form, name: "value", value: "4" }), false);
+  assert.equal(justSent({ form: null, name: "value", value: "3" }), false);
+  asked[0].answer(true);
+  await sent;
+  assert.equal(justSent({ form, name: "value", value: "3" }), false);
+});
+
+test("a form waits for its turn; one that carries a file goes by itself", async () => {
+  const form = {
+    enctype: "application/x-www-form-urlencoded",
+    values: { value: "9" },
+    getAttribute: () => "/blocks/1/ledger/blur",
+  };
+  let held = false;
+  const event = (target) => ({
+    target: { closest: () => target },
+    detail: { verb: "post", triggeringEvent: { submitter: { name: "act", value: "pin" } } },
+    preventDefault: () => (held = true),
+  });
+  confirm["htmx:confirm"](event(form));
+  assert.equal(held, true);
+  assert.equal(asked[0].url, "/blocks/1/ledger/blur");
+  assert.equal(asked[0].values.act, "pin");
+  asked[0].answer(true);
+  await turn();
+  held = false;
+  confirm["htmx:confirm"](event({ ...form, enctype: "multipart/form-data" }));
+  confirm["htmx:confirm"](event(null));
+  assert.equal(held, false);
+  assert.equal(asked.length, 1);
+});
