@@ -193,7 +193,7 @@ final class PlanFindings {
         SpeedLimit limit = plan.design().binding().limit();
         List<Remedy> remedies = new ArrayList<>();
         if (limit == SpeedLimit.MOTION_BLUR) {
-            double shutter = 1 / Math.ceil(1 / (plan.design().shutterTimeS() * speed / wanted));
+            double shutter = wholeFraction(plan.design().shutterTimeS() * speed / wanted);
             remedies.add(found.remedy("Shutter " + found.text(SHUTTER_TIME, shutter), SHUTTER_TIME, shutter));
         }
         remedies.add(
@@ -215,6 +215,11 @@ final class PlanFindings {
                 remedies.toArray(Remedy[]::new));
     }
 
+    /** The longest time 1/n s, n whole, that is no longer; as cameras name them. */
+    private static double wholeFraction(double seconds) {
+        return 1 / Math.ceil(1 / seconds - 1e-6);
+    }
+
     private double down(double speedMps) {
         return Math.floor(units.unit(UnitKind.SPEED).ofSi(speedMps) * 10 + 1e-6) / 10;
     }
@@ -227,7 +232,7 @@ final class PlanFindings {
     private void blur() {
         double blur = plan.design().blurPx();
         if (blur > 1 + 1e-6) {
-            double shutter = 1 / Math.ceil(1 / (plan.design().shutterTimeS() / blur));
+            double shutter = wholeFraction(plan.design().shutterTimeS() / blur);
             found.add(
                     blur > 2 ? STOP : MIND,
                     "blur",

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.deque.html.axecore.playwright.AxeBuilder;
 import com.deque.html.axecore.results.Rule;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.LoadState;
 import com.microsoft.playwright.options.WaitUntilState;
 import java.nio.file.Path;
 import java.util.List;
@@ -157,6 +158,7 @@ class EveryPageTest {
             page.click("[data-tool=heights]");
             page.waitForSelector(".long-section svg .earth");
         }
+        page.waitForLoadState(LoadState.NETWORKIDLE);
         if (page.locator("#map").count() > 0) {
             Browsing.awaitSheet(page);
         }
