@@ -17,11 +17,6 @@ record SpeedProfile(double lengthM, double accelerationMps2, double startMps, do
         endMps = Math.min(endMps, speedMps);
     }
 
-    /** Of a way that is entered and left at the same speed. */
-    static SpeedProfile between(double lengthM, double accelerationMps2, double endsMps, double speedMps) {
-        return new SpeedProfile(lengthM, accelerationMps2, endsMps, speedMps, endsMps);
-    }
-
     /** Whole time in seconds; infinite where the way cannot be flown. */
     double seconds() {
         if (lengthM <= 0) {
