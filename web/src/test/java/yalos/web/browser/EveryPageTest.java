@@ -5,7 +5,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.deque.html.axecore.playwright.AxeBuilder;
 import com.deque.html.axecore.results.Rule;
 import com.microsoft.playwright.Page;
-import com.microsoft.playwright.options.LoadState;
 import com.microsoft.playwright.options.WaitUntilState;
 import java.nio.file.Path;
 import java.util.List;
@@ -158,8 +157,8 @@ class EveryPageTest {
             page.click("[data-tool=heights]");
             page.waitForSelector(".long-section svg .earth");
         }
-        page.waitForLoadState(LoadState.NETWORKIDLE);
         if (page.locator("#map").count() > 0) {
+            page.waitForFunction("() => window.yalosSheet.sources.contours.getFeatures().length > 0");
             Browsing.awaitSheet(page);
         }
         page.screenshot(new Page.ScreenshotOptions().setPath(Path.of("../docs/screenshots/" + name + ".png")));
