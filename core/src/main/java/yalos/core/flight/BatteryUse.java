@@ -69,19 +69,18 @@ public record BatteryUse(int sets, double tripsS, double leftS, boolean carries)
             return new BatteryUse(sets, tripsS, usableS - (back + total - start), true);
         }
 
-        /** The last photo that a set reaches and still comes home from; -1 for none. */
+        /** The last photo that a set reaches and still comes home from; -1 for none. The way home is only asked for from the far end. */
         private int lastFrom(int first, double startS, double backS) {
-            int last = -1;
-            for (int i = first; i < photosS.length; i++) {
-                double soFar = backS + photosS[i] - startS;
-                if (soFar > usableS) {
-                    break;
-                }
-                if (soFar + timeline.homeS(placeOf(i)) <= usableS) {
-                    last = i;
+            int last = first;
+            while (last < photosS.length && backS + photosS[last] - startS <= usableS) {
+                last++;
+            }
+            for (int i = last - 1; i >= first; i--) {
+                if (backS + photosS[i] - startS + timeline.homeS(placeOf(i)) <= usableS) {
+                    return i;
                 }
             }
-            return last;
+            return -1;
         }
 
         private Place placeOf(int photo) {

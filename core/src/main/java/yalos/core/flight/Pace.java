@@ -1,6 +1,7 @@
 package yalos.core.flight;
 
 import java.util.Optional;
+import yalos.core.geodesy.PlanePoint;
 import yalos.core.kit.Aircraft;
 import yalos.core.wind.Wind;
 
@@ -32,11 +33,6 @@ public final class Pace {
     /** The wind that is reckoned with; empty for still air. */
     public Optional<Wind> wind() {
         return wind;
-    }
-
-    /** Whether the air is taken as still. */
-    public boolean still() {
-        return still;
     }
 
     /** What flies. */
@@ -74,9 +70,9 @@ public final class Pace {
         return profile(lengthM, trackRad, wantedMps, 0, 0).seconds();
     }
 
-    /** Seconds for a straight way out or home. */
-    public double transitS(double lengthM, double trackRad) {
-        return straightS(lengthM, trackRad, aircraft.transitMps());
+    /** Seconds for a straight way out or home; only the wind asks for its direction. */
+    public double transitS(PlanePoint from, PlanePoint to) {
+        return straightS(from.distanceM(to), still ? 0 : from.bearingRad(to), aircraft.transitMps());
     }
 
     /** Seconds to rise, or to sink where {@code byM} is negative. */

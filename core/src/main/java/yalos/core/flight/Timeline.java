@@ -3,7 +3,6 @@ package yalos.core.flight;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import yalos.core.geodesy.PlanePoint;
 
 /**
  * When is the aircraft where, and how fast? A flight on the clock, from its first leg to its last.
@@ -272,18 +271,14 @@ public final class Timeline {
     /** Seconds from a place straight to the launch point at that height, and down; 0 where there is none. */
     double homeS(Place from) {
         return flight.launch()
-                .map(launch -> between(from.point(), launch) + pace.climbS(flight.takeOffUpM() - from.upM()))
+                .map(launch -> pace.transitS(from.point(), launch) + pace.climbS(flight.takeOffUpM() - from.upM()))
                 .orElse(0.0);
     }
 
     /** Seconds from the launch point up to a place's height and straight there; 0 where there is none. */
     double backS(Place to) {
         return flight.launch()
-                .map(launch -> pace.climbS(to.upM() - flight.takeOffUpM()) + between(launch, to.point()))
+                .map(launch -> pace.climbS(to.upM() - flight.takeOffUpM()) + pace.transitS(launch, to.point()))
                 .orElse(0.0);
-    }
-
-    private double between(PlanePoint from, PlanePoint to) {
-        return pace.transitS(from.distanceM(to), from.bearingRad(to));
     }
 }

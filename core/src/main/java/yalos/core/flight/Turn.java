@@ -33,7 +33,7 @@ public record Turn(PlanePoint from, double trackRad, double acrossM, double alon
 
     /** Straight distance. */
     double straightM() {
-        return Math.hypot(acrossM, alongM);
+        return Math.sqrt(acrossM * acrossM + alongM * alongM);
     }
 
     /** Direction of the straight way, clockwise from grid north. */

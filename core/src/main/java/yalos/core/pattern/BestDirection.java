@@ -69,9 +69,7 @@ public final class BestDirection {
             boolean reversed = order.reversed(turn);
             PlanePoint start = sweep.point(reversed ? high : low, band);
             if (here.isPresent()) {
-                time += first
-                        ? pace.transitS(here.get().distanceM(start), bearing(here.get(), start))
-                        : pace.turnS(Turn.to(here.get(), track, start), speed);
+                time += first ? pace.transitS(here.get(), start) : pace.turnS(Turn.to(here.get(), track, start), speed);
             }
             first = false;
             track = reversed ? directionRad + Math.PI : directionRad;
@@ -79,14 +77,9 @@ public final class BestDirection {
             here = Optional.of(sweep.point(reversed ? low : high, band));
         }
         if (launch.isPresent() && here.isPresent()) {
-            time += pace.transitS(here.get().distanceM(launch.get()), bearing(here.get(), launch.get()));
+            time += pace.transitS(here.get(), launch.get());
         }
         return time;
-    }
-
-    /** Only the wind asks for it. */
-    private double bearing(PlanePoint from, PlanePoint to) {
-        return pace.still() ? 0 : from.bearingRad(to);
     }
 
     /** First or last photo of a band's line, in metres along. */
