@@ -3,14 +3,12 @@ package yalos.web;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
 
-import com.tngtech.archunit.core.domain.Dependency;
-import com.tngtech.archunit.core.domain.JavaClass;
 import com.tngtech.archunit.core.domain.JavaClasses;
 import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.core.importer.ImportOption;
 import java.util.List;
-import org.assertj.core.api.Assertions;
 import org.junit.jupiter.api.Test;
+import yalos.core.Floors;
 
 /** The stages know the shared packages, not each other. */
 class PackageRulesTest {
@@ -45,44 +43,21 @@ class PackageRulesTest {
                 .check(WEB);
     }
 
-    /** The rooms from the ground up, as docs/architecture.md draws them: a room uses rooms below it, none beside or above. */
-    private static final List<List<String>> FLOORS = List.of(
-            List.of("store"),
-            List.of("shell"),
-            List.of("elevation"),
-            List.of("block"),
-            List.of("sheet", "brief", "kit", "strips", "proof"),
-            List.of("exchange"),
-            List.of("ground", "history", "api"),
-            List.of("jobs"),
-            List.of("demo"));
+    private static final Floors FLOORS = new Floors(
+            "yalos.web",
+            List.of(
+                    List.of("store"),
+                    List.of("shell"),
+                    List.of("elevation"),
+                    List.of("block"),
+                    List.of("sheet", "brief", "kit", "strips", "proof"),
+                    List.of("exchange"),
+                    List.of("ground", "history", "api"),
+                    List.of("jobs"),
+                    List.of("demo")));
 
     @Test
     void aRoomUsesOnlyRoomsBelowIt() {
-        for (JavaClass one : WEB) {
-            for (Dependency dependency : one.getDirectDependenciesFromSelf()) {
-                String here = room(one.getPackageName());
-                String there =
-                        room(dependency.getTargetClass().getBaseComponentType().getPackageName());
-                if (!here.isEmpty() && !there.isEmpty() && !here.equals(there)) {
-                    Assertions.assertThat(floor(there))
-                            .as("%s uses %s: %s", here, there, dependency.getDescription())
-                            .isLessThan(floor(here));
-                }
-            }
-        }
-    }
-
-    private static String room(String packageName) {
-        return packageName.startsWith("yalos.web.") ? packageName.split("\\.")[2] : "";
-    }
-
-    private static int floor(String room) {
-        for (int i = 0; i < FLOORS.size(); i++) {
-            if (FLOORS.get(i).contains(room)) {
-                return i;
-            }
-        }
-        throw new AssertionError("the room " + room + " stands on no floor");
+        FLOORS.hold(WEB);
     }
 }
