@@ -59,6 +59,34 @@ class JudgementTest {
         assertThat(judgement.spots()).isEmpty();
     }
 
+    /**
+     * What is asked holds along each axis, what is expected is both together, so √2 as much. A tolerance just above the worst lets
+     * every cell pass, one just below the best lets none.
+     */
+    @Test
+    void positionsAreJudgedAsAsked() {
+        HeightGrid level = HeightGrid.level(60, 150, 1, 60, 60, 0);
+        float[] sigmas = judged(level, 75, asked(9)).proof().sigmaHorizontalM();
+        double worst = 0;
+        double best = Double.MAX_VALUE;
+        for (float sigma : sigmas) {
+            worst = Math.max(worst, sigma / Math.sqrt(2));
+            best = Math.min(best, sigma / Math.sqrt(2));
+        }
+        assertThat(best).isPositive();
+        assertThat(positions(level, worst * 1.001).share()).isEqualTo(1);
+        Judgement none = positions(level, best * 0.999);
+        assertThat(none.share(Adequacy.OFF)).isEqualTo(1);
+        assertThat(none.spots()).isNotEmpty();
+    }
+
+    private static Judgement positions(HeightGrid grid, double sigmaM) {
+        return judged(
+                grid,
+                75,
+                new Judgement.Asked(9, OptionalDouble.empty(), OptionalDouble.of(sigmaM), OptionalDouble.empty()));
+    }
+
     @Test
     void beyondTheLastStripsItIsTheEdge() {
         HeightGrid level = HeightGrid.level(40, 290, 1, 100, 120, 0);
