@@ -14,6 +14,7 @@ import yalos.core.trial.WhatIf;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
 import yalos.core.units.UnitKind;
+import yalos.core.wind.Wind;
 
 /** What would a practitioner say about the kit for this plan? */
 final class KitFindings {
@@ -210,7 +211,7 @@ final class KitFindings {
                                 .formatted(
                                         found.text(WIND, wind.speedMps()),
                                         found.text(DIRECTION, planned.directionRad())));
-            } else if (wind.speedMps() > yalos.core.wind.Wind.NEGLIGIBLE_MPS) {
+            } else if (wind.speedMps() > Wind.NEGLIGIBLE_MPS) {
                 found.add(
                         NOTE,
                         "wind",

@@ -85,9 +85,4 @@ public record Battery(
     public double usableMinutes() {
         return fullMinutes() * (1 - reserve);
     }
-
-    /** Sets that a flight time takes, in whole sets. */
-    public int setsFor(double seconds) {
-        return (int) Math.max(1, Math.ceil(seconds / 60 / usableMinutes() - 1e-9));
-    }
 }

@@ -223,13 +223,6 @@ public final class Pins {
         return si(quantity).orElse(otherwise);
     }
 
-    /** Which quantity of a slot is pinned. */
-    public Optional<Quantity> pinOf(Quantity.Slot slot) {
-        return values.keySet().stream()
-                .filter(quantity -> quantity.slot().filter(slot::equals).isPresent())
-                .findFirst();
-    }
-
     /** All pins, in the order of the ledger. */
     public Map<Quantity, Measure> asMap() {
         return values;

@@ -7,6 +7,7 @@ import java.util.OptionalInt;
 import yalos.core.block.LocalPlane;
 import yalos.core.fault.InputFault;
 import yalos.core.geodesy.EastNorth;
+import yalos.core.geodesy.Geodesics;
 import yalos.core.geodesy.Geographic;
 import yalos.core.geodesy.Grid;
 import yalos.core.geodesy.LonLat;
@@ -107,8 +108,7 @@ public record ElevationModel(Raster raster, int epsg, VerticalDatum datum) {
         Georeference geo = raster.georeference();
         double c = raster.columns() / 2.0;
         double r = raster.rows() / 2.0;
-        return yalos.core.geodesy.Geodesics.distanceM(
-                lonLat(geo.x(c, r), geo.y(c, r)), lonLat(geo.x(c + 1, r), geo.y(c + 1, r)));
+        return Geodesics.distanceM(lonLat(geo.x(c, r), geo.y(c, r)), lonLat(geo.x(c + 1, r), geo.y(c + 1, r)));
     }
 
     /** Least and greatest height above the geoid, from at most a million cells spread over the model. */

@@ -15,7 +15,6 @@ class BatteryTest {
         Battery battery = new Battery(35, Optional.empty(), 3, 0.25, 0.9, Battery.Use.typed("42 % in 12 min"));
         assertThat(battery.fullMinutes()).isCloseTo(12 / 0.42, Offset.offset(1e-9));
         assertThat(battery.usableMinutes()).isCloseTo(21.43, Offset.offset(0.01));
-        assertThat(battery.setsFor(22 * 60)).isEqualTo(2);
         assertThat(new Battery(30, Optional.empty(), 3, 0.2, 0.5, Optional.empty()).usableMinutes())
                 .isCloseTo(12, Offset.offset(1e-9));
         assertThatThrownBy(() -> Battery.Use.typed("half of it"))

@@ -19,7 +19,6 @@ import org.springframework.web.multipart.MultipartHttpServletRequest;
 import yalos.core.fault.InputFault;
 import yalos.core.geodesy.Grid;
 import yalos.core.proof.GroundProof;
-import yalos.core.proof.Noise;
 import yalos.core.proof.SurfaceProof;
 import yalos.core.terrain.GeoTiff;
 import yalos.core.terrain.GeoTiffWriter;
@@ -172,10 +171,5 @@ class CoverageController {
             return line;
         });
         return out.toByteArray();
-    }
-
-    /** The accuracy of images and positions where none is given. */
-    static Noise usualNoise() {
-        return Noise.ofImage(Noise.USUAL_IMAGE_PX);
     }
 }
