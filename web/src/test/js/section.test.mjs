@@ -54,11 +54,11 @@ const CUT = {
   unit: "m",
 };
 
-function section(answers) {
+function section(answers, cut = CUT) {
   const fetched = [];
   globalThis.fetch = async (url) => {
     fetched.push(url);
-    return answers ? { ok: true, json: async () => CUT } : { ok: false };
+    return answers ? { ok: true, json: async () => cut } : { ok: false };
   };
   const told = { points: [], resized: 0 };
   const made = new Section(
@@ -93,6 +93,18 @@ test("a strip is cut once, drawn, and cut anew when the plan changes", async () 
   made.ground(true, 2);
   await new Promise((resolve) => setImmediate(resolve));
   assert.equal(fetched.at(-1), "/blocks/4/section.json?strip=2&version=2");
+});
+
+test("unknown ground is drawn as unknown, never as nought", async () => {
+  const holed = { ...CUT, ground: [200, null, 210], top: [200, null, 210], path: [275, null, 285], nearest: 0 };
+  const { made } = section(true, holed);
+  made.ground(true, 1);
+  await made.open(1);
+  const svg = made.picture.querySelector("svg");
+  assert.ok(svg.innerHTML.includes('class="unknown"'));
+  assert.ok(!svg.innerHTML.includes("NaN"));
+  svg.onpointermove({ clientX: 46 + (868 - 46 - 12) / 2 });
+  assert.equal(svg.querySelector("text.cursor").textContent, "at 50 m: ground unknown");
 });
 
 test("the pointer tells heights and the place, and forgets them", async () => {

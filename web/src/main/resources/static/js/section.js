@@ -1,4 +1,4 @@
-import { roundStep } from "./sheet/figures.js";
+import { knownRuns, roundStep } from "./sheet/figures.js";
 
 // The drawer below the sheet: a long section of ground and path, like an engineer's.
 const HEIGHT = 132;
@@ -69,15 +69,27 @@ export class Section {
     this.picture.hidden = false;
     const width = Math.max(300, this.drawer.clientWidth - 32);
     const length = d.along[d.along.length - 1] || 1;
-    const low = Math.min(...d.ground);
-    const high = Math.max(...d.path, ...d.top);
+    const known = (values) => values.filter((value) => value !== null);
+    const low = Math.min(...known(d.ground));
+    const high = Math.max(...known(d.path), ...known(d.top));
     const step = roundStep((high - low) / 4 || 1);
     const base = Math.floor((low - (high - low) * 0.1) / step) * step;
     const x = (along) => EDGE.left + (along / length) * (width - EDGE.left - EDGE.right);
     const y = (height) =>
       HEIGHT - EDGE.bottom - ((height - base) / (high + step * 0.3 - base)) * (HEIGHT - EDGE.bottom - EDGE.top);
+    const piece = (values, [from, to]) =>
+      values
+        .slice(from, to)
+        .map((value, i) => `${i ? "L" : "M"}${x(d.along[from + i]).toFixed(1)} ${y(value).toFixed(1)}`)
+        .join("");
     const line = (values) =>
-      values.map((value, i) => `${i ? "L" : "M"}${x(d.along[i]).toFixed(1)} ${y(value).toFixed(1)}`).join("");
+      knownRuns(values)
+        .map((run) => piece(values, run))
+        .join("");
+    const area = (values) =>
+      knownRuns(values)
+        .map((run) => `${piece(values, run)}L${x(d.along[run[1] - 1])} ${y(base)}L${x(d.along[run[0]])} ${y(base)}Z`)
+        .join("");
     const parts = [];
     for (let h = base; h <= high; h += step)
       parts.push(
@@ -88,25 +100,32 @@ export class Section {
       parts.push(
         `<text x="${x(a)}" y="${HEIGHT - 4}" text-anchor="middle">${a}${a + along > length ? " " + d.unit : ""}</text>`,
       );
-    const foot = `L${x(length)} ${y(base)}L${x(0)} ${y(base)}Z`;
+    for (const [from, to] of knownRuns(d.ground.map((height) => (height === null ? 0 : null))))
+      parts.push(
+        `<rect class="unknown" x="${x(d.along[Math.max(0, from - 1)])}" y="${EDGE.top}" ` +
+          `width="${x(d.along[Math.min(to, d.along.length - 1)]) - x(d.along[Math.max(0, from - 1)])}" ` +
+          `height="${HEIGHT - EDGE.bottom - EDGE.top}"><title>Ground unknown</title></rect>`,
+      );
     parts.push(
-      `<path class="stands" d="${line(d.top)}${foot}"/>`,
-      `<path class="earth" d="${line(d.ground)}${foot}"/>`,
-      `<path class="limit" d="${line(d.top.map((top) => top + d.wanted))}"/>`,
+      `<path class="stands" d="${area(d.top)}"/>`,
+      `<path class="earth" d="${area(d.ground)}"/>`,
+      `<path class="limit" d="${line(d.top.map((top) => (top === null ? null : top + d.wanted)))}"/>`,
       `<path class="path" d="${line(d.path)}"/>`,
     );
     for (const a of d.stations) {
       const h = at(d, a);
       parts.push(`<path class="station" d="M${x(a)} ${y(h) - 4}v8"/>`);
     }
-    const at0 = x(d.along[d.nearest]);
-    const low0 = y(d.top[d.nearest]);
-    const high0 = y(d.path[d.nearest]);
-    parts.push(
-      `<path class="least" d="M${at0} ${low0}V${high0}"/>`,
-      `<text class="least" x="${at0 + 5}" y="${(low0 + high0) / 2 + 4}">${d.clearance}</text>`,
-      `<path class="cursor" d="" /><text class="cursor" y="14" text-anchor="middle"></text>`,
-    );
+    if (d.top[d.nearest] !== null && d.path[d.nearest] !== null) {
+      const at0 = x(d.along[d.nearest]);
+      const low0 = y(d.top[d.nearest]);
+      const high0 = y(d.path[d.nearest]);
+      parts.push(
+        `<path class="least" d="M${at0} ${low0}V${high0}"/>`,
+        `<text class="least" x="${at0 + 5}" y="${(low0 + high0) / 2 + 4}">${d.clearance}</text>`,
+      );
+    }
+    parts.push(`<path class="cursor" d="" /><text class="cursor" y="14" text-anchor="middle"></text>`);
     this.picture.innerHTML = `<p class="faint"></p><svg width="${width}" height="${HEIGHT}" viewBox="0 0 ${width} ${HEIGHT}" role="img"></svg>`;
     this.picture.querySelector("p").textContent =
       `${d.title}. Heights above the geoid in ${d.unit}; dashed: the clearance to keep.`;
@@ -120,9 +139,11 @@ export class Section {
       const text = svg.querySelector("text.cursor");
       text.setAttribute("x", Math.min(width - 90, Math.max(130, x(d.along[i]))));
       const [path, ground] = [d.path[i], d.ground[i]];
+      const here = `at ${Math.round(d.along[i])} ${d.unit}: `;
       text.textContent =
-        `at ${Math.round(d.along[i])} ${d.unit}: path ${path.toFixed(1)}, ground ${ground.toFixed(1)}, ` +
-        `${(path - ground).toFixed(1)} ${d.unit} above it`;
+        ground === null || path === null
+          ? `${here}ground unknown`
+          : `${here}path ${path.toFixed(1)}, ground ${ground.toFixed(1)}, ${(path - ground).toFixed(1)} ${d.unit} above it`;
       this.point([d.places[2 * i], d.places[2 * i + 1]]);
     });
     svg.addEventListener("pointerleave", () => {

@@ -7,6 +7,7 @@ import io.jenetics.jpx.WayPoint;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.util.Locale;
+import java.util.OptionalDouble;
 
 /**
  * A plan as GPX 1.1: the stations as way points, the path as a route. Elevations count from the geoid
@@ -28,21 +29,31 @@ public final class PlanGpx {
                     .build(line.to().latDeg(), line.to().lonDeg()));
         }
         GPX.Builder gpx = GPX.builder("Yalos")
-                .metadata(Metadata.builder().name(data.title()).build())
+                .metadata(Metadata.builder()
+                        .name(data.title())
+                        .desc(data.remarks().isEmpty() ? null : String.join("\n", data.remarks()))
+                        .build())
                 .addRoute(route.build());
         for (PlanSheetData.StationPoint point : data.stations()) {
             WayPoint.Builder place = WayPoint.builder()
                     .name(String.valueOf(point.exposure().id()))
                     .desc(String.format(
                             Locale.ROOT,
-                            "strip %d, %.1f m above take-off, yaw %.1f° true, pitch %.0f°",
+                            "strip %d, %syaw %.1f° true, pitch %.0f°",
                             point.exposure().line(),
-                            data.heights(point.exposure()).aboveTakeOffM(),
+                            aboveTakeOff(data.heights(point.exposure())),
                             point.yawTrueDeg(),
                             point.pitchDeg()));
             data.heights(point.exposure()).aboveGeoidM().ifPresent(place::ele);
             gpx.addWayPoint(place.build(point.at().latDeg(), point.at().lonDeg()));
         }
         GPX.Writer.DEFAULT.write(gpx.build(), out);
+    }
+
+    private static String aboveTakeOff(PlanSheetData.StationHeights heights) {
+        OptionalDouble height = heights.aboveTakeOffM();
+        return height.isPresent()
+                ? String.format(Locale.ROOT, "%.1f m above take-off, ", height.getAsDouble())
+                : "height above take-off unknown, ";
     }
 }

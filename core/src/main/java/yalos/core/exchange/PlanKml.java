@@ -3,6 +3,7 @@ package yalos.core.exchange;
 import java.io.OutputStream;
 import java.util.List;
 import java.util.Locale;
+import java.util.OptionalDouble;
 import javax.xml.stream.XMLOutputFactory;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamWriter;
@@ -41,6 +42,9 @@ public final class PlanKml {
         xml.writeDefaultNamespace(NAMESPACE);
         xml.writeStartElement("Document");
         text("name", data.title());
+        if (!data.remarks().isEmpty()) {
+            text("description", String.join("\n", data.remarks()));
+        }
         lineStyle("block", "ff2c34a2");
         lineStyle("strip", "ff73561f");
         block();
@@ -102,7 +106,7 @@ public final class PlanKml {
             text("altitudeMode", altitudeMode());
             StringBuilder places = new StringBuilder();
             for (Exposure at : data.along(line.line())) {
-                places.append(tuple(data.position(at), height(at))).append(' ');
+                places.append(place(data.position(at), at)).append(' ');
             }
             text("coordinates", places.toString().strip());
             xml.writeEndElement();
@@ -122,13 +126,14 @@ public final class PlanKml {
             value("yawTrueDeg", String.format(Locale.ROOT, "%.2f", point.yawTrueDeg()));
             value("pitchDeg", String.format(Locale.ROOT, "%.2f", point.pitchDeg()));
             Exposure at = point.exposure();
-            value(
-                    "heightAboveTakeOffM",
-                    String.format(Locale.ROOT, "%.2f", data.heights(at).aboveTakeOffM()));
+            OptionalDouble aboveTakeOff = data.heights(at).aboveTakeOffM();
+            if (aboveTakeOff.isPresent()) {
+                value("heightAboveTakeOffM", String.format(Locale.ROOT, "%.2f", aboveTakeOff.getAsDouble()));
+            }
             xml.writeEndElement();
             xml.writeStartElement("Point");
             text("altitudeMode", altitudeMode());
-            text("coordinates", tuple(point.at(), height(at)));
+            text("coordinates", place(point.at(), at));
             xml.writeEndElement();
             xml.writeEndElement();
         }
@@ -136,12 +141,16 @@ public final class PlanKml {
     }
 
     private String altitudeMode() {
-        return data.plan().heights().isPresent() ? "absolute" : "relativeToGround";
+        return data.plan().heights().isPresent()
+                ? "absolute"
+                : data.plan().heightsUnknown() ? "clampToGround" : "relativeToGround";
     }
 
-    private double height(Exposure at) {
-        PlanSheetData.StationHeights heights = data.heights(at);
-        return heights.aboveGeoidM().orElse(heights.aboveGroundM());
+    /** Without a height where nobody knows it. */
+    private String place(LonLat at, Exposure photo) {
+        PlanSheetData.StationHeights heights = data.heights(photo);
+        OptionalDouble height = heights.aboveGeoidM().isPresent() ? heights.aboveGeoidM() : heights.aboveGroundM();
+        return height.isPresent() ? tuple(at, height.getAsDouble()) : tuple(at);
     }
 
     private void folder(String name) throws XMLStreamException {

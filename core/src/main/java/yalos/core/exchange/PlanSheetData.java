@@ -2,6 +2,7 @@ package yalos.core.exchange;
 
 import java.util.List;
 import java.util.OptionalDouble;
+import java.util.stream.Stream;
 import yalos.core.block.LocalPlane;
 import yalos.core.flight.Exposure;
 import yalos.core.flight.Line;
@@ -14,8 +15,25 @@ import yalos.core.terrain.Geoid;
  *
  * @param title of the job and block
  * @param plan what is written
+ * @param stops what forbids flying it as it is; every file carries them
+ * @param reasons why figures are pinned, as the operator wrote it
  */
-public record PlanSheetData(String title, BlockPlan plan) {
+public record PlanSheetData(String title, BlockPlan plan, List<String> stops, List<String> reasons) {
+    public PlanSheetData {
+        stops = List.copyOf(stops);
+        reasons = List.copyOf(reasons);
+    }
+
+    /** A plan that nothing is said about. */
+    public PlanSheetData(String title, BlockPlan plan) {
+        this(title, plan, List.of(), List.of());
+    }
+
+    /** What a reader of a file is told beside the figures, a line each: stops, then reasons. */
+    public List<String> remarks() {
+        return Stream.concat(stops.stream().map(stop -> "STOP: " + stop), reasons.stream())
+                .toList();
+    }
 
     /** A line with both ends on the ellipsoid. */
     public record StripLine(Line line, LonLat from, LonLat to) {}
@@ -24,27 +42,38 @@ public record PlanSheetData(String title, BlockPlan plan) {
     public record StationPoint(Exposure exposure, LonLat at, double yawDeg, double yawTrueDeg, double pitchDeg) {}
 
     /**
-     * How high a photo is taken, in every height system the plan knows. Over level ground only take-off and ground are known, and
-     * are the same.
+     * How high a photo is taken, in every height system the plan knows; empty in those it does not. Over level ground only take-off and
+     * ground are known, and are the same.
      */
     public record StationHeights(
-            double aboveTakeOffM, double aboveGroundM, OptionalDouble aboveGeoidM, OptionalDouble aboveEllipsoidM) {}
+            OptionalDouble aboveTakeOffM,
+            OptionalDouble aboveGroundM,
+            OptionalDouble aboveGeoidM,
+            OptionalDouble aboveEllipsoidM) {}
 
     /** Heights of a photo. */
     public StationHeights heights(Exposure exposure) {
-        double aboveTakeOff = plan.flight().aboveTakeOffM(exposure);
+        if (plan.heightsUnknown()) {
+            return new StationHeights(
+                    OptionalDouble.empty(), OptionalDouble.empty(), OptionalDouble.empty(), OptionalDouble.empty());
+        }
+        OptionalDouble aboveTakeOff = known(plan.flight().aboveTakeOffM(exposure));
         return plan.heights()
                 .map(heights -> {
                     double geoid = exposure.upM();
                     double undulation = Geoid.egm96().undulationM(position(exposure));
                     return new StationHeights(
                             aboveTakeOff,
-                            heights.aboveGroundM(exposure),
+                            known(heights.aboveGroundM(exposure)),
                             OptionalDouble.of(geoid),
                             OptionalDouble.of(geoid + undulation));
                 })
                 .orElseGet(() ->
                         new StationHeights(aboveTakeOff, aboveTakeOff, OptionalDouble.empty(), OptionalDouble.empty()));
+    }
+
+    private static OptionalDouble known(double heightM) {
+        return Double.isNaN(heightM) ? OptionalDouble.empty() : OptionalDouble.of(heightM);
     }
 
     /** The photos that tell where a line runs; over level ground its two ends are enough. */

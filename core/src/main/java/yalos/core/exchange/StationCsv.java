@@ -7,7 +7,10 @@ import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
 import yalos.core.geodesy.EastNorth;
 
-/** Exposure stations as CSV (RFC 4180): one line each, units in the column names. */
+/**
+ * Exposure stations as CSV (RFC 4180): one line each, units in the column names. Heights nobody knows stay empty; what forbids flying the plan stands
+ * in the last column of each line.
+ */
 public final class StationCsv {
     private static final String[] COLUMNS = {
         "index",
@@ -23,7 +26,8 @@ public final class StationCsv {
         "height_above_ellipsoid_m",
         "yaw_grid_deg",
         "yaw_true_deg",
-        "pitch_deg"
+        "pitch_deg",
+        "stop"
     };
 
     private StationCsv() {}
@@ -45,13 +49,14 @@ public final class StationCsv {
                         decimals(grid.east(), 3),
                         decimals(grid.north(), 3),
                         epsg,
-                        decimals(heights.aboveTakeOffM(), 2),
-                        decimals(heights.aboveGroundM(), 2),
+                        known(heights.aboveTakeOffM()),
+                        known(heights.aboveGroundM()),
                         known(heights.aboveGeoidM()),
                         known(heights.aboveEllipsoidM()),
                         decimals(point.yawDeg(), 2),
                         decimals(point.yawTrueDeg(), 2),
-                        decimals(point.pitchDeg(), 2));
+                        decimals(point.pitchDeg(), 2),
+                        String.join(" | ", data.stops()));
             }
         }
     }

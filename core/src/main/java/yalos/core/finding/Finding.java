@@ -2,6 +2,7 @@ package yalos.core.finding;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.regex.Pattern;
 import yalos.core.geodesy.PlanePoint;
 
 /**
@@ -9,7 +10,7 @@ import yalos.core.geodesy.PlanePoint;
  *
  * @param level how much it matters
  * @param key names the rule, stable
- * @param sentence one plain sentence with the figures, in the operator's units
+ * @param sentence plain words with the figures, in the operator's units: one line that says it, then what lies behind it
  * @param place where it can be seen
  * @param remedies what can be done about it with one press
  */
@@ -38,5 +39,18 @@ public record Finding(Level level, String key, String sentence, Optional<PlanePo
 
     public Finding {
         remedies = List.copyOf(remedies);
+    }
+
+    private static final Pattern SENTENCE_END = Pattern.compile("(?<=[.:]) (?=[A-Z“])");
+
+    /** The first sentence: what is the matter, with its figure. */
+    public String headline() {
+        return SENTENCE_END.split(sentence, 2)[0];
+    }
+
+    /** What follows: why, and what it means; empty where the headline says all. */
+    public String detail() {
+        String[] parts = SENTENCE_END.split(sentence, 2);
+        return parts.length < 2 ? "" : parts[1];
     }
 }

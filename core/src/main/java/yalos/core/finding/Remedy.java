@@ -13,13 +13,16 @@ import yalos.core.units.Measure;
 public record Remedy(String label, Change change) {
 
     /** What a press changes. */
-    public sealed interface Change permits Pin, Heights {}
+    public sealed interface Change permits Pin, Heights, Span {}
 
     /** A figure of the ledger is pinned. */
     public record Pin(Quantity quantity, Measure value) implements Change {}
 
     /** Heights are flown otherwise. */
     public record Heights(HeightReference reference) implements Change {}
+
+    /** Holes of the model up to so wide are spanned from their rims. */
+    public record Span(double widestM) implements Change {}
 
     Remedy(String label, Quantity quantity, Measure value) {
         this(label, new Pin(quantity, value));

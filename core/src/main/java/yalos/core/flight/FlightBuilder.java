@@ -3,6 +3,7 @@ package yalos.core.flight;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Predicate;
 import yalos.core.camera.Lens;
 import yalos.core.camera.Pose;
 import yalos.core.geodesy.PlanePoint;
@@ -23,6 +24,64 @@ public final class FlightBuilder {
     public FlightBuilder(Aircraft aircraft, Optional<PlanePoint> launch) {
         this.aircraft = aircraft;
         this.launch = launch;
+    }
+
+    /**
+     * A flight again with only some of its photos: each line only as far as neighbouring photos are kept, in pieces where some
+     * between are not, joined anew. The same flight where all are kept.
+     */
+    public static Flight keeping(Flight level, Aircraft aircraft, Predicate<Exposure> kept) {
+        if (level.exposures().stream().allMatch(kept)) {
+            return level;
+        }
+        FlightBuilder again = new FlightBuilder(aircraft, level.launch());
+        boolean ahead = false;
+        Leg before = null;
+        for (Leg leg : level.legs()) {
+            if (leg instanceof Line line) {
+                boolean runsOn = before instanceof Link link && link.kind() == Link.Kind.GAP;
+                ahead = again.pieces(line, level.exposuresOf(line), kept, ahead && runsOn);
+            }
+            before = leg;
+        }
+        return again.landed();
+    }
+
+    /** Answers whether the next line of the same run can be flown on to, straight ahead. */
+    private boolean pieces(Line line, List<Exposure> photos, Predicate<Exposure> kept, boolean ahead) {
+        boolean on = ahead;
+        for (int from = 0, to; from < photos.size(); from = to) {
+            to = from + 1;
+            if (!kept.test(photos.get(from))) {
+                continue;
+            }
+            while (to < photos.size() && kept.test(photos.get(to))) {
+                to++;
+            }
+            Photographed piece = piece(line, photos.subList(from, to));
+            if (on) {
+                lineAhead(piece);
+            } else {
+                line(piece);
+            }
+            on = true;
+        }
+        return on;
+    }
+
+    private static Photographed piece(Line line, List<Exposure> photos) {
+        Exposure first = photos.get(0);
+        return new Photographed(
+                line.pass(),
+                first.point(),
+                photos.get(photos.size() - 1).point(),
+                line.trackRad(),
+                first.upM(),
+                line.speedMps(),
+                first.lens(),
+                first.pose().yawRad(),
+                first.pose().pitchRad(),
+                photos.size());
     }
 
     /** Where the aircraft is: at the end of the last line, or at the launch point; empty before the first line without one. */

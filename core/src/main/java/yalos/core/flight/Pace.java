@@ -75,8 +75,11 @@ public final class Pace {
         return straightS(from.distanceM(to), still ? 0 : from.bearingRad(to), aircraft.transitMps());
     }
 
-    /** Seconds to rise, or to sink where {@code byM} is negative. */
+    /** Seconds to rise, or to sink where {@code byM} is negative; none where nobody knows by how much. */
     public double climbS(double byM) {
+        if (Double.isNaN(byM)) {
+            return 0;
+        }
         return byM >= 0 ? byM / aircraft.climbMps() : -byM / aircraft.descentMps();
     }
 

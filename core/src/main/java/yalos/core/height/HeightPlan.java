@@ -7,9 +7,11 @@ import java.util.Comparator;
 import java.util.Deque;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.DoubleStream;
 import yalos.core.block.PlaneBlock;
 import yalos.core.flight.Exposure;
 import yalos.core.flight.Flight;
+import yalos.core.flight.FlightBuilder;
 import yalos.core.flight.Heights;
 import yalos.core.flight.Line;
 import yalos.core.flight.Way;
@@ -62,7 +64,7 @@ public final class HeightPlan implements Heights {
             return mostM - leastM;
         }
 
-        /** Of the ground within a block; empty where some of it is not known. */
+        /** Of the ground within a block as far as it is known; empty where none of it is. */
         public static Optional<Relief> of(HeightGrid grid, PlaneBlock block) {
             double least = Double.MAX_VALUE;
             double most = -Double.MAX_VALUE;
@@ -74,7 +76,7 @@ public final class HeightPlan implements Heights {
                 if (inside[i]) {
                     float height = grid.heights()[i];
                     if (Float.isNaN(height)) {
-                        return Optional.empty();
+                        continue;
                     }
                     least = Math.min(least, height);
                     most = Math.max(most, height);
@@ -86,15 +88,22 @@ public final class HeightPlan implements Heights {
         }
     }
 
-    /** Ground and what stands on it along a way, at two steps or more. */
-    private record Beneath(double lengthM, double[] groundM, double[] topM) {
+    /**
+     * Ground and what stands on it along a way, at two steps or more; not numbers where the ground is not known.
+     *
+     * @param groundM straight below
+     * @param highM the highest ground of the corridor
+     * @param topM the same with what stands on it
+     */
+    private record Beneath(double lengthM, double[] groundM, double[] highM, double[] topM) {
         double stepM() {
             return lengthM / (groundM.length - 1);
         }
     }
 
     /**
-     * @param level the flight as it would be over level ground
+     * @param takeOffM ground at the take-off point, above the geoid; not a number where nobody knows it
+     * @param level the flight as it would be over level ground, its photos over known ground
      * @param heightM planned height above the ground it is measured from
      */
     public HeightPlan(
@@ -102,6 +111,7 @@ public final class HeightPlan implements Heights {
             SiteMap site,
             HeightChoice choice,
             Relief relief,
+            double takeOffM,
             Flight level,
             double heightM,
             Aircraft aircraft) {
@@ -111,7 +121,7 @@ public final class HeightPlan implements Heights {
         this.relief = relief;
         this.heightM = heightM;
         this.aircraft = aircraft;
-        this.takeOffM = takeOffM(level);
+        this.takeOffM = takeOffM;
         this.beneathLines = new Beneath[level.lines().size()];
         this.flight = level.over(this);
         for (Way way : flight.ways()) {
@@ -120,13 +130,6 @@ public final class HeightPlan implements Heights {
             Beneath beneath = line ? beneathLines[number - 1] : beneathWays.removeFirst();
             sections.add(new LegSection(number, way, beneath.groundM, beneath.topM));
         }
-    }
-
-    /** The first photo stands for a launch point that is not known, or that the model does not reach. */
-    private double takeOffM(Flight level) {
-        PlanePoint first = level.exposures().get(0).point();
-        double known = level.launch().map(at -> grid.at(at.xM(), at.yM())).orElse(Double.NaN);
-        return Double.isNaN(known) ? grid.at(first.xM(), first.yM()) : known;
     }
 
     @Override
@@ -212,6 +215,7 @@ public final class HeightPlan implements Heights {
         double step = Math.max(Math.max(1, Math.min(grid.cellX(), LONGEST_STEP_M)), length / MOST_STEPS);
         int steps = (int) Math.max(2, Math.ceil(length / step) + 1);
         double[] ground = new double[steps];
+        double[] high = new double[steps];
         double[] top = new double[steps];
         double reach = reachM(length / (steps - 1));
         int sides = (int) Math.max(1, Math.min(8, Math.ceil(CORRIDOR_M / grid.cellX())));
@@ -226,17 +230,36 @@ public final class HeightPlan implements Heights {
                 double beside = grid.at(aside.xM(), aside.yM());
                 highest = Double.isNaN(beside) ? highest : Math.max(highest, beside);
             }
+            high[i] = highest;
             top[i] = highest + site.obstacleM(here.xM(), here.yM(), reach);
         }
-        return new Beneath(length, ground, top);
+        return new Beneath(length, ground, high, top);
     }
 
+    /** The ground is followed; what stands on it is cleared, not followed. Each run of known ground by itself. */
     private double[] followed(Beneath beneath, double speedMps) {
-        double[] path = evened(beneath.topM, choice.smoothingM() / beneath.stepM());
-        for (int i = 0; i < path.length; i++) {
-            path[i] = Math.max(path[i] + heightM, beneath.topM[i] + choice.clearanceM());
+        double[] path = new double[beneath.highM.length];
+        for (int from = 0, to; from < path.length; from = to) {
+            boolean known = !Double.isNaN(beneath.highM[from]);
+            to = from + 1;
+            while (to < path.length && Double.isNaN(beneath.highM[to]) != known) {
+                to++;
+            }
+            if (known) {
+                double[] run = followed(beneath, from, to, beneath.stepM() / speedMps);
+                System.arraycopy(run, 0, path, from, run.length);
+            } else {
+                Arrays.fill(path, from, to, Double.NaN);
+            }
         }
-        double stepS = beneath.stepM() / speedMps;
+        return path;
+    }
+
+    private double[] followed(Beneath beneath, int from, int to, double stepS) {
+        double[] path = evened(Arrays.copyOfRange(beneath.highM, from, to), choice.smoothingM() / beneath.stepM());
+        for (int i = 0; i < path.length; i++) {
+            path[i] = Math.max(path[i] + heightM, beneath.topM[from + i] + choice.clearanceM());
+        }
         double[] climb = new double[path.length];
         double[] sink = new double[path.length];
         Arrays.fill(climb, aircraft.climbMps() * stepS);
@@ -275,17 +298,23 @@ public final class HeightPlan implements Heights {
         }
     }
 
+    /** A level path, unknown where the ground is: how far it would be above it nobody could say. */
     private static double[] level(Beneath beneath, double upM) {
-        double[] path = new double[beneath.groundM.length];
-        Arrays.fill(path, upM);
-        return path;
+        return Arrays.stream(beneath.groundM)
+                .map(ground -> Double.isNaN(ground) ? Double.NaN : upM)
+                .toArray();
     }
 
     private double steppedM(Beneath beneath) {
-        double least = Arrays.stream(beneath.groundM).min().orElse(0);
-        double mean = Arrays.stream(beneath.groundM).average().orElse(0);
-        double most = Arrays.stream(beneath.topM).max().orElse(0);
-        return Math.max(choice.plane().level(least, mean, most) + heightM, most + choice.clearanceM());
+        double least = known(beneath.groundM).min().orElse(0);
+        double mean = known(beneath.groundM).average().orElse(0);
+        double high = known(beneath.highM).max().orElse(0);
+        double top = known(beneath.topM).max().orElse(0);
+        return Math.max(choice.plane().level(least, mean, high) + heightM, top + choice.clearanceM());
+    }
+
+    private static DoubleStream known(double[] heights) {
+        return Arrays.stream(heights).filter(height -> !Double.isNaN(height));
     }
 
     private double levelM() {
@@ -294,7 +323,17 @@ public final class HeightPlan implements Heights {
 
     /** Another flight laid over the same ground in the same way. */
     public Flight alike(Flight level) {
-        return new HeightPlan(grid, site, choice, relief, level, heightM, aircraft).flight();
+        return new HeightPlan(grid, site, choice, relief, takeOffM, overKnown(grid, level, aircraft), heightM, aircraft)
+                .flight();
+    }
+
+    /** A flight without the photos below which no ground is known: heights are not guessed there. */
+    public static Flight overKnown(HeightGrid grid, Flight level, Aircraft aircraft) {
+        return FlightBuilder.keeping(
+                level,
+                aircraft,
+                photo ->
+                        !Double.isNaN(grid.at(photo.pose().eastM(), photo.pose().northM())));
     }
 
     /** The flight at its heights. */
@@ -322,7 +361,7 @@ public final class HeightPlan implements Heights {
         return relief;
     }
 
-    /** Ground at the take-off point, above the geoid. */
+    /** Ground at the take-off point, above the geoid; not a number where nobody knows it. */
     public double takeOffM() {
         return takeOffM;
     }
@@ -374,26 +413,26 @@ public final class HeightPlan implements Heights {
     /** Highest point of the path above the geoid. */
     public double highestM() {
         return sections.stream()
-                .mapToDouble(section -> Arrays.stream(section.pathM()).max().orElse(0))
+                .flatMapToDouble(section -> known(section.pathM()))
                 .max()
                 .orElse(0);
+    }
+
+    /** Level length of the path over ground that nobody knows, ways out and home included, in metres. */
+    public double unknownM() {
+        return sections.stream()
+                .mapToDouble(section -> section.stepM()
+                        * Arrays.stream(section.groundM()).filter(Double::isNaN).count())
+                .sum();
     }
 
     /** Height above take-off that clears all ground and obstacles of the model within reach of the path, with the clearance. */
     public double returnAboveTakeOffM() {
         double highest = sections.stream()
-                .mapToDouble(section -> Arrays.stream(section.topM()).max().orElse(0))
+                .flatMapToDouble(section -> known(section.topM()))
                 .max()
-                .orElse(0);
+                .orElse(relief.mostM());
         return Math.max(highest, relief.mostM() + site.tallestM()) + choice.clearanceM() - takeOffM;
-    }
-
-    /** Whether every height of the lines is known; they may reach beyond what the model covers. */
-    public boolean known() {
-        return sections.stream()
-                        .filter(LegSection::isLine)
-                        .allMatch(section -> Arrays.stream(section.pathM()).noneMatch(Double::isNaN))
-                && !Double.isNaN(takeOffM);
     }
 
     /** Planned height above the ground it is measured from. */

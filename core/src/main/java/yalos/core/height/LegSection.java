@@ -38,22 +38,25 @@ public record LegSection(int line, Way way, double[] groundM, double[] topM) {
         return lengthM() * step / (groundM.length - 1);
     }
 
-    /** Step at which the path is nearest to what lies below it. */
+    /** Step at which the path is nearest to what lies below it, as far as that is known. */
     public int nearestStep() {
         double[] path = pathM();
         int nearest = 0;
-        for (int i = 1; i < path.length; i++) {
-            if (path[i] - topM[i] < path[nearest] - topM[nearest]) {
+        double least = Double.POSITIVE_INFINITY;
+        for (int i = 0; i < path.length; i++) {
+            if (path[i] - topM[i] < least) {
                 nearest = i;
+                least = path[i] - topM[i];
             }
         }
         return nearest;
     }
 
-    /** Least distance between the path and what lies below it, in metres. */
+    /** Least distance between the path and what lies below it, in metres; infinite where nothing of that is known. */
     public double clearanceM() {
         int nearest = nearestStep();
-        return pathM()[nearest] - topM[nearest];
+        double clearance = pathM()[nearest] - topM[nearest];
+        return Double.isNaN(clearance) ? Double.POSITIVE_INFINITY : clearance;
     }
 
     /** Where a step is, in the block's plane. */

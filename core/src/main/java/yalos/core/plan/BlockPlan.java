@@ -182,7 +182,10 @@ public record BlockPlan(
         return request.launch().map(block.plane()::toPlane);
     }
 
-    /** The flight as it is flown: over the real ground where its heights are known, otherwise over level ground. */
+    /**
+     * The flight as it is flown: over the real ground as far as that is known, otherwise over level ground. Where
+     * {@link #heightsUnknown()} it is a drawing only, and its heights mean nothing.
+     */
     public Flight flight() {
         return heights().map(HeightPlan::flight).orElse(passes.flight());
     }
@@ -192,9 +195,14 @@ public record BlockPlan(
         return passes.passes().get(0);
     }
 
-    /** Heights of the path over real ground; empty over level ground, or where the model leaves part of it unknown. */
+    /** Heights of the path over real ground; empty over level ground, and where {@link #heightsUnknown()}. */
     public Optional<HeightPlan> heights() {
         return overGround.flatMap(KnownGround::heights);
+    }
+
+    /** Whether the ground is to be real, but so little of it is known that nothing can be said about heights. */
+    public boolean heightsUnknown() {
+        return overGround.isPresent() && heights().isEmpty();
     }
 
     /**
@@ -205,10 +213,11 @@ public record BlockPlan(
         return request.ground()
                 .filter(GroundRequest::isLevel)
                 .map(ground -> new HeightPlan(
-                        ground.source().over(block, 0),
+                        ground.source().over(block, 0).grid(),
                         new SiteMap(block.plane(), ground.obstacles(), ground.zones()),
                         ground.choice().with(HeightReference.TAKE_OFF),
                         new HeightPlan.Relief(0, 0, 0),
+                        0,
                         passes.flight(),
                         design.scale().heightM(),
                         request.aircraft()));
@@ -244,7 +253,7 @@ public record BlockPlan(
 
     /** How many photos are taken. */
     public int photos() {
-        return passes.flight().exposures().size();
+        return flight().exposures().size();
     }
 
     /**

@@ -3,10 +3,13 @@ package yalos.core.plan;
 import java.util.List;
 import java.util.OptionalDouble;
 import yalos.core.block.PlaneBlock;
+import yalos.core.geodesy.LonLat;
 import yalos.core.height.HeightChoice;
 import yalos.core.site.Obstacle;
 import yalos.core.site.Zone;
 import yalos.core.terrain.HeightGrid;
+import yalos.core.terrain.Holes;
+import yalos.core.terrain.Holes.Hole;
 
 /**
  * The real ground of a block and how to fly over it.
@@ -22,11 +25,24 @@ public record GroundRequest(
     private static final double LEVEL_CELL_M = 100_000;
 
     /** Level ground of no known height, for a site of which only obstacles and zones are known. */
-    public static final Source LEVEL = (block, buffer) -> {
-        double[] bounds = block.bounds();
-        double west = (bounds[0] + bounds[1]) / 2 - LEVEL_CELL_M;
-        double north = (bounds[2] + bounds[3]) / 2 + LEVEL_CELL_M;
-        return HeightGrid.level(west, north, LEVEL_CELL_M, 2, 2, 0);
+    public static final Source LEVEL = new Source() {
+        @Override
+        public Surveyed over(PlaneBlock block, double bufferM) {
+            double[] bounds = block.bounds();
+            double west = (bounds[0] + bounds[1]) / 2 - LEVEL_CELL_M;
+            double north = (bounds[2] + bounds[3]) / 2 + LEVEL_CELL_M;
+            return new Surveyed(HeightGrid.level(west, north, LEVEL_CELL_M, 2, 2, 0), List.of(), List.of());
+        }
+
+        @Override
+        public double heightM(LonLat at) {
+            return 0;
+        }
+
+        @Override
+        public Source spanning(double widestM) {
+            return this;
+        }
     };
 
     public GroundRequest {
@@ -39,9 +55,29 @@ public record GroundRequest(
         return source == LEVEL;
     }
 
+    /**
+     * Ground as a source knows it.
+     *
+     * @param grid heights above the geoid in the block's plane; not numbers where unknown
+     * @param open holes left unknown
+     * @param spanned holes that the operator let be spanned; their heights are reckoned, not measured
+     */
+    public record Surveyed(HeightGrid grid, List<Hole> open, List<Hole> spanned) {
+        public Surveyed {
+            open = List.copyOf(open);
+            spanned = List.copyOf(spanned);
+        }
+    }
+
     /** Where heights come from; asked often, so it remembers what it answered. */
     public interface Source {
-        /** Heights above the geoid over a block and so far beyond its edge, in the block's plane; not numbers where unknown. */
-        HeightGrid over(PlaneBlock block, double bufferM);
+        /** The ground of a block and so far beyond its edge. */
+        Surveyed over(PlaneBlock block, double bufferM);
+
+        /** Height of one place above the geoid, read from the model itself and not from a grid made of it; not a number where unknown. */
+        double heightM(LonLat at);
+
+        /** The same source with holes up to so wide spanned from their rims, as the operator consents; see {@link Holes}. */
+        Source spanning(double widestM);
     }
 }

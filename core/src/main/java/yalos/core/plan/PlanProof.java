@@ -40,7 +40,8 @@ public final class PlanProof {
     private PlanProof(BlockPlan plan, double cellM) {
         this.plan = plan;
         this.heights = plan.heights();
-        this.ground = heights.map(known -> known.grid().resampled(cellM)).orElseGet(() -> level(plan, cellM));
+        this.ground =
+                plan.overGround().map(known -> known.grid().resampled(cellM)).orElseGet(() -> level(plan, cellM));
     }
 
     /** Level ground under the block and one cell round it. */
@@ -57,13 +58,13 @@ public final class PlanProof {
 
     /** The coverage of a plan as finely as a screen can show it; quick enough for every change. */
     public static Coverage coverage(BlockPlan plan) {
-        int cells = plan.heights().isPresent() ? COARSE_CELLS : PhotoCount.SCREEN_CELLS;
+        int cells = plan.overGround().isPresent() ? COARSE_CELLS : PhotoCount.SCREEN_CELLS;
         return coverage(plan, PhotoCount.cellSizeM(plan.block(), cells));
     }
 
     /** The coverage of a plan in cells of the given size. */
     public static Coverage coverage(BlockPlan plan, double cellM) {
-        CountGrid count = plan.heights().isPresent()
+        CountGrid count = plan.overGround().isPresent()
                 ? of(plan, cellM).counted()
                 : PhotoCount.of(plan.block(), plan.flight().exposures(), cellM);
         return Coverage.of(count, plan.leastPhotos());
@@ -90,7 +91,12 @@ public final class PlanProof {
     }
 
     private GroundProof proved(Noise noise, Set<SurfaceProof.Layer> layers, SurfaceProof.Watcher watcher) {
-        return GroundProof.of(ground, asked(), plan.flight().exposures(), noise, layers, watcher);
+        return GroundProof.of(ground, asked(), photos(), noise, layers, watcher);
+    }
+
+    /** None where nobody knows how high they are taken. */
+    private List<Exposure> photos() {
+        return plan.heightsUnknown() ? List.of() : plan.flight().exposures();
     }
 
     /**
@@ -136,7 +142,7 @@ public final class PlanProof {
                         plan.flight().launch())
                 .flight();
         Flight laid = heights.map(known -> known.alike(crossing)).orElse(crossing);
-        List<Exposure> all = new ArrayList<>(plan.flight().exposures());
+        List<Exposure> all = new ArrayList<>(photos());
         int lines = plan.flight().lines().size();
         laid.exposures().stream()
                 .filter(exposure -> !Double.isNaN(exposure.upM()))

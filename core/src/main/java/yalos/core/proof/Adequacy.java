@@ -8,12 +8,18 @@ public enum Adequacy {
     TOO_COARSE("GSD too coarse"),
     INACCURATE("height not accurate enough"),
     OFF("position not accurate enough"),
-    UNKNOWN("ground unknown");
+    UNKNOWN("ground unknown"),
+    OUTSIDE("outside the block");
 
     private final String words;
 
     Adequacy(String words) {
         this.words = words;
+    }
+
+    /** Whether anything can be said about the cell. */
+    public boolean known() {
+        return this != UNKNOWN && this != OUTSIDE;
     }
 
     /** What it is called on the page. */

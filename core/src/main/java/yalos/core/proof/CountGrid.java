@@ -22,6 +22,11 @@ public interface CountGrid {
     /** Whether a cell's centre lies in the block, on ground that is known. */
     boolean inside(int column, int row);
 
+    /** Whether a cell's centre lies in the block, but nobody knows how high its ground is. */
+    default boolean unknown(int column, int row) {
+        return false;
+    }
+
     /** x of a column's centre. */
     double x(int column);
 

@@ -7,23 +7,40 @@ import java.util.Deque;
 import java.util.List;
 
 /**
- * Is every bit of the block seen often enough? A count of photos, judged.
+ * Is every bit of the block seen often enough? A count of photos, judged. Ground of unknown height belongs to the block and is never
+ * counted as seen.
  *
  * @param count the counts
  * @param histogram cells of the block by number of photos
+ * @param unknown cells of the block whose ground is not known
  * @param asked photos that should see every cell
  * @param weakSpots connected ground seen too few times, the largest first
  */
-public record Coverage(CountGrid count, int[] histogram, int asked, List<WeakSpot> weakSpots) {
+public record Coverage(CountGrid count, int[] histogram, long unknown, int asked, List<WeakSpot> weakSpots) {
     private static final int MOST_SPOTS = 8;
 
     /** A count held against the photos asked for. */
     public static Coverage of(CountGrid count, int asked) {
-        return new Coverage(count, count.histogram(), asked, new Spots(count, asked).largest(MOST_SPOTS));
+        return new Coverage(
+                count, count.histogram(), unknown(count), asked, new Spots(count, asked).largest(MOST_SPOTS));
+    }
+
+    private static long unknown(CountGrid count) {
+        long unknown = 0;
+        for (int row = 0; row < count.rows(); row++) {
+            for (int column = 0; column < count.columns(); column++) {
+                unknown += count.unknown(column, row) ? 1 : 0;
+            }
+        }
+        return unknown;
     }
 
     /** Cells of the block. */
     public long cells() {
+        return unknown + known();
+    }
+
+    private long known() {
         long cells = 0;
         for (int number : histogram) {
             cells += number;
@@ -41,18 +58,24 @@ public record Coverage(CountGrid count, int[] histogram, int asked, List<WeakSpo
         return cells == 0 ? 0 : (double) seen / cells;
     }
 
-    /** Share of the block seen too few times. */
+    /** Share of the block that is known to be seen too few times. */
     public double shareShort() {
-        return 1 - shareAtLeast(asked);
+        return 1 - shareAtLeast(asked) - shareUnknown();
     }
 
-    /** Photos that see a cell, on average over the block. */
+    /** Share of the block whose ground is not known, 0..1. */
+    public double shareUnknown() {
+        long cells = cells();
+        return cells == 0 ? 0 : (double) unknown / cells;
+    }
+
+    /** Photos that see a cell, on average over the ground that is known. */
     public double meanPhotos() {
         double sum = 0;
         for (int i = 0; i < histogram.length; i++) {
             sum += (double) i * histogram[i];
         }
-        return cells() == 0 ? 0 : sum / cells();
+        return known() == 0 ? 0 : sum / known();
     }
 
     /** The fewest photos that see any cell of the block. */

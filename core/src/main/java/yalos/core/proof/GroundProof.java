@@ -137,6 +137,12 @@ public final class GroundProof implements CountGrid {
     }
 
     @Override
+    public boolean unknown(int column, int row) {
+        int at = index(column, row);
+        return (asked.length == 0 || asked[at]) && Float.isNaN(grid.heights()[at]);
+    }
+
+    @Override
     public double x(int column) {
         return grid.x(column);
     }

@@ -41,7 +41,8 @@ public final class Judgement {
         for (int row = 0; row < proof.rows(); row++) {
             for (int column = 0; column < proof.columns(); column++) {
                 int at = proof.index(column, row);
-                cells[at] = (byte) (proof.inside(column, row) ? judge(at) : Adequacy.UNKNOWN).ordinal();
+                Adequacy none = proof.unknown(column, row) ? Adequacy.UNKNOWN : Adequacy.OUTSIDE;
+                cells[at] = (byte) (proof.inside(column, row) ? judge(at) : none).ordinal();
             }
         }
         this.spots = largestSpots();
@@ -76,12 +77,12 @@ public final class Judgement {
         return asked;
     }
 
-    /** The judgement on a cell, by its index in the proof's layers; unknown outside the block. */
+    /** The judgement on a cell, by its index in the proof's layers. */
     public Adequacy at(int index) {
         return Adequacy.values()[cells[index]];
     }
 
-    /** Share of the block that is given enough, 0..1. */
+    /** Share of the block that is given enough, 0..1; unknown ground is part of the block and never given enough. */
     public double share() {
         return share(Adequacy.ENOUGH);
     }
@@ -91,14 +92,18 @@ public final class Judgement {
         long inside = 0;
         long so = 0;
         for (byte cell : cells) {
-            inside += cell == Adequacy.UNKNOWN.ordinal() ? 0 : 1;
+            inside += cell == Adequacy.OUTSIDE.ordinal() ? 0 : 1;
             so += cell == judged.ordinal() ? 1 : 0;
         }
         return inside == 0 ? 0 : (double) so / inside;
     }
 
     private boolean weak(int at) {
-        return cells[at] != Adequacy.ENOUGH.ordinal() && cells[at] != Adequacy.UNKNOWN.ordinal();
+        return cells[at] != Adequacy.ENOUGH.ordinal() && !nothingKnown(at);
+    }
+
+    private boolean nothingKnown(int at) {
+        return !at(at).known();
     }
 
     /** The largest pieces of weak ground, the largest first. */
@@ -136,7 +141,7 @@ public final class Judgement {
             for (int next :
                     new int[] {column > 0 ? at - 1 : -1, column + 1 < columns ? at + 1 : -1, at - columns, at + columns
                     }) {
-                boolean outside = next < 0 || next >= cells.length || cells[next] == Adequacy.UNKNOWN.ordinal();
+                boolean outside = next < 0 || next >= cells.length || nothingKnown(next);
                 edge |= outside;
                 if (!outside && !done[next] && cells[next] == cells[start]) {
                     done[next] = true;

@@ -11,6 +11,7 @@ import org.assertj.core.data.Offset;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import yalos.core.FormulaGround;
 import yalos.core.Samples;
 import yalos.core.block.Outline;
 import yalos.core.brief.Brief;
@@ -39,7 +40,6 @@ import yalos.core.plan.BlockPlan;
 import yalos.core.plan.GroundRequest;
 import yalos.core.plan.PlanProof;
 import yalos.core.plan.PlanRequest;
-import yalos.core.terrain.HeightGrid;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
 import yalos.core.units.UnitChoice;
@@ -353,18 +353,7 @@ class FindingsTest {
     }
 
     private static BlockPlan over(Height ground, OptionalDouble measured) {
-        GroundRequest.Source source = (block, buffer) -> {
-            double[] bounds = block.bounds();
-            int columns = (int) Math.ceil((bounds[1] - bounds[0] + 2 * buffer) / 5) + 1;
-            int rows = (int) Math.ceil((bounds[3] - bounds[2] + 2 * buffer) / 5) + 1;
-            HeightGrid grid = HeightGrid.level(bounds[0] - buffer, bounds[3] + buffer, 5, columns, rows, 0);
-            for (int row = 0; row < rows; row++) {
-                for (int column = 0; column < columns; column++) {
-                    grid.heights()[row * columns + column] = (float) ground.at(grid.x(column), grid.y(row));
-                }
-            }
-            return grid;
-        };
+        GroundRequest.Source source = FormulaGround.of(5, ground::at);
         return Samples.request(BLOCK, Pins.ofHeight(75))
                 .over(new GroundRequest(source, HeightChoice.USUAL, List.of(), List.of(), measured))
                 .plan();

@@ -7,10 +7,12 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.function.DoubleBinaryOperator;
+import java.util.stream.IntStream;
 import org.assertj.core.data.Offset;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
+import yalos.core.FormulaGround;
 import yalos.core.Samples;
 import yalos.core.block.Outline;
 import yalos.core.block.PlaneBlock;
@@ -33,7 +35,10 @@ import yalos.core.plan.BlockPlan;
 import yalos.core.plan.GroundRequest;
 import yalos.core.plan.PlanProof;
 import yalos.core.plan.PlanRequest;
+import yalos.core.proof.Adequacy;
+import yalos.core.proof.Coverage;
 import yalos.core.proof.GroundProof;
+import yalos.core.proof.Judgement;
 import yalos.core.site.Obstacle;
 import yalos.core.site.Zone;
 import yalos.core.terrain.HeightGrid;
@@ -45,21 +50,8 @@ import yalos.core.units.UnitChoice;
 class HeightPlanTest {
     private static final Outline SQUARE = Samples.square(400);
 
-    /** Ground given by a formula in the block's plane. */
     private static GroundRequest.Source source(DoubleBinaryOperator heightAt) {
-        return (block, buffer) -> {
-            double[] bounds = block.bounds();
-            int columns = (int) Math.ceil((bounds[1] - bounds[0] + 2 * buffer) / 2);
-            int rows = (int) Math.ceil((bounds[3] - bounds[2] + 2 * buffer) / 2);
-            HeightGrid grid = HeightGrid.level(bounds[0] - buffer, bounds[3] + buffer, 2, columns, rows, 0);
-            for (int row = 0; row < rows; row++) {
-                for (int column = 0; column < columns; column++) {
-                    grid.heights()[row * columns + column] =
-                            (float) heightAt.applyAsDouble(grid.x(column), grid.y(row));
-                }
-            }
-            return grid;
-        };
+        return FormulaGround.of(2, heightAt);
     }
 
     private static BlockPlan plan(DoubleBinaryOperator ground, HeightChoice choice, Pins pins) {
@@ -323,15 +315,7 @@ class HeightPlanTest {
     /** A mast between two cells of a coarse model, beside the strip and up the slope. */
     @Test
     void aMastIsNotLostInACoarseModelNorBelowASlope() {
-        GroundRequest.Source coarse = (block, buffer) -> {
-            HeightGrid grid = HeightGrid.level(-600, 600, 60, 20, 20, 0);
-            for (int row = 0; row < 20; row++) {
-                for (int column = 0; column < 20; column++) {
-                    grid.heights()[row * 20 + column] = (float) (500 + 0.5 * grid.x(column));
-                }
-            }
-            return grid;
-        };
+        GroundRequest.Source coarse = FormulaGround.of(60, (x, y) -> 500 + 0.5 * x);
         Pins pins = Pins.ofHeight(60).with(Quantity.DIRECTION, Measure.of(0, Unit.DEGREE));
         PlanRequest request = Samples.request(SQUARE, pins);
         BlockPlan bare = request.plan();
@@ -396,15 +380,112 @@ class HeightPlanTest {
                 .satisfies(f -> assertThat(f.sentence()).contains("40.0 m apart"));
     }
 
+    /** A hole 60 m wide in 160,000 m²: what stands on it is left out, the rest is planned at its heights, and the plan stops. */
     @Test
-    void aHoleOrAnEndInTheModelStopsThePlan() {
+    void whatStandsOverAHoleIsLeftOutAndNothingIsGuessed() {
+        BlockPlan whole = plan((x, y) -> 500, HeightChoice.USUAL, Pins.ofHeight(60));
         BlockPlan holed =
-                plan((x, y) -> Math.hypot(x, y) < 10 ? Double.NaN : 100, HeightChoice.USUAL, Pins.ofHeight(60));
-        assertThat(holed.heights()).isEmpty();
-        assertThat(holed.overGround().orElseThrow().unknownInside()).isGreaterThan(0);
+                plan((x, y) -> Math.hypot(x, y) < 30 ? Double.NaN : 500, HeightChoice.USUAL, Pins.ofHeight(60));
+        assertThat(holed.overGround().orElseThrow().unknownInside())
+                .isCloseTo(Math.PI * 900 / 160_000, Offset.offset(0.001));
+        int leftOut = holed.overGround().orElseThrow().leftOut();
+        assertThat(leftOut).isPositive();
+        assertThat(holed.photos()).isEqualTo(whole.photos() - leftOut);
+        for (Exposure photo : holed.flight().exposures()) {
+            assertThat(photo.upM()).isCloseTo(560, Offset.offset(1e-3));
+            assertThat(photo.point().distanceM(new PlanePoint(0, 0))).isGreaterThan(28);
+        }
         assertThat(keys(holed)).contains("model-ends");
-        BlockPlan narrow = plan((x, y) -> Math.abs(x) > 240 ? Double.NaN : 100, HeightChoice.USUAL, Pins.ofHeight(60));
-        assertThat(keys(narrow)).containsAnyOf("model-buffer", "model-ends");
+        assertThat(holed.flight().exposures().stream().map(Exposure::id))
+                .containsExactlyElementsOf(
+                        IntStream.rangeClosed(1, holed.photos()).boxed().toList());
+        Coverage seen = PlanProof.coverage(holed);
+        assertThat(seen.shareUnknown()).isCloseTo(Math.PI * 900 / 160_000, Offset.offset(0.002));
+        assertThat(seen.shareAtLeast(1)).isLessThanOrEqualTo(1 - seen.shareUnknown());
+    }
+
+    /** The rims of the hole lie on a plane, so its span is that plane. */
+    @Test
+    void aSmallHoleIsSpannedByConsentWithItsFigures() {
+        DoubleBinaryOperator slope = (x, y) -> Math.hypot(x, y) < 20 ? Double.NaN : 500 + 0.1 * x;
+        BlockPlan holed = plan(slope, HeightChoice.USUAL, Pins.ofHeight(60));
+        Finding told = finding(holed, "model-ends");
+        assertThat(told.level()).isEqualTo(Finding.Level.STOP);
+        assertThat(told.remedies())
+                .singleElement()
+                .satisfies(remedy -> assertThat(remedy.label()).startsWith("Span 1 hole up to 40.0 m wide, rims 4"));
+        BlockPlan spanned = Samples.request(SQUARE, Pins.ofHeight(60))
+                .over(new GroundRequest(
+                        source(slope).spanning(40), HeightChoice.USUAL, List.of(), List.of(), OptionalDouble.empty()))
+                .plan();
+        assertThat(keys(spanned)).contains("holes-spanned").doesNotContain("model-ends");
+        HeightGrid grid = spanned.heights().orElseThrow().grid();
+        for (double x = -18; x <= 18; x += 6) {
+            assertThat(grid.at(x, 3)).isCloseTo(500 + 0.1 * x, Offset.offset(0.01));
+        }
+    }
+
+    /** The model ends in the middle of the block: the strips end there too. */
+    @Test
+    void stripsEndWhereTheModelEnds() {
+        Pins across = Pins.ofHeight(60).with(Quantity.DIRECTION, Measure.of(90, Unit.DEGREE));
+        BlockPlan half = plan((x, y) -> x > 0 ? Double.NaN : 500, HeightChoice.USUAL, across);
+        assertThat(half.flight().lines()).isNotEmpty();
+        assertThat(half.flight().ways())
+                .allSatisfy(way -> assertThat(way.shape())
+                        .allSatisfy(point -> assertThat(point.xM()).isLessThan(2)));
+        assertThat(finding(half, "model-ends").remedies())
+                .as("an end is no hole")
+                .isEmpty();
+        assertThat(half.flightTimeS())
+                .isLessThan(plan((x, y) -> 500, HeightChoice.USUAL, across).flightTimeS());
+    }
+
+    /** Nothing of the block is known: there is no height at all, nothing is given, and the plan says so. */
+    @ParameterizedTest
+    @EnumSource(HeightReference.class)
+    void aModelOfElsewhereGivesNoHeightAtAll(HeightReference reference) {
+        BlockPlan plan = plan((x, y) -> Double.NaN, choice(reference, DesignPlane.BOTH), Pins.ofHeight(60));
+        assertThat(plan.heightsUnknown()).isTrue();
+        assertThat(PlanProof.coverage(plan).shareAtLeast(1)).isZero();
+        assertThat(PlanProof.coverage(plan).shareUnknown()).isEqualTo(1);
+        assertThat(finding(plan, "model-ends").level()).isEqualTo(Finding.Level.STOP);
+        GroundProof proof = PlanProof.of(plan, 10).whole(Positioning.PPK, share -> true);
+        Judgement judgement = PlanProof.of(plan, 10).judged(proof, PlanProof.Accuracy.ANY);
+        assertThat(judgement.share()).isZero();
+        assertThat(judgement.share(Adequacy.UNKNOWN)).isEqualTo(1);
+    }
+
+    @ParameterizedTest
+    @EnumSource(HeightReference.class)
+    void aLaunchPointBeyondTheModelHasNoLevelUntilItIsMeasured(HeightReference reference) {
+        PlanRequest usual = Samples.request(SQUARE, Pins.ofHeight(60));
+        PlanRequest far = new PlanRequest(
+                usual.kit(), usual.pins(), usual.outline(), Optional.of(Samples.at(-900, 0)), usual.epsg());
+        GroundRequest.Source known = source((x, y) -> x < -400 ? Double.NaN : 500);
+        BlockPlan plan = far.over(new GroundRequest(
+                        known, choice(reference, DesignPlane.BOTH), List.of(), List.of(), OptionalDouble.empty()))
+                .plan();
+        assertThat(plan.heightsUnknown()).isEqualTo(reference == HeightReference.TAKE_OFF);
+        assertThat(keys(plan)).containsAnyOf("take-off-unknown", "model-ends");
+        assertThat(plan.flightTimeS()).isFinite();
+        BlockPlan measured = far.over(new GroundRequest(
+                        known, choice(reference, DesignPlane.BOTH), List.of(), List.of(), OptionalDouble.of(490)))
+                .plan();
+        assertThat(measured.flight().takeOffUpM()).isEqualTo(490);
+        assertThat(keys(measured)).doesNotContain("take-off-unknown", "model-ends", "take-off-level");
+    }
+
+    /** A mast of 200 m is flown over at the 20 m that are to be kept, not at the 60 m planned above ground. */
+    @Test
+    void aMastIsClearedNotFollowed() {
+        BlockPlan bare = plan((x, y) -> 500, HeightChoice.USUAL, Pins.ofHeight(60));
+        PlanePoint at = bare.flight().exposures().get(60).point();
+        Obstacle mast = new Obstacle(
+                "mast", Obstacle.Kind.MAST, List.of(bare.block().plane().toLonLat(at)), 200, 2);
+        BlockPlan over = plan(
+                (x, y) -> 500, HeightChoice.USUAL, Pins.ofHeight(60), List.of(mast), List.of(), OptionalDouble.empty());
+        assertThat(over.heights().orElseThrow().highestM()).isCloseTo(720, Offset.offset(0.1));
     }
 
     @Test

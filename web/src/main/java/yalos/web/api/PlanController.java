@@ -9,6 +9,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.net.URI;
 import java.nio.charset.StandardCharsets;
+import java.util.List;
 import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
 import org.springframework.http.HttpStatus;
@@ -22,7 +23,11 @@ import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.multipart.MultipartException;
 import yalos.core.exchange.PlanSheetData;
 import yalos.core.fault.InputFault;
+import yalos.core.finding.Finding;
+import yalos.core.finding.Findings;
 import yalos.core.plan.BlockPlan;
+import yalos.core.plan.PlanProof;
+import yalos.core.units.UnitChoice;
 import yalos.web.exchange.PlanGeoJson;
 
 /** Plans a block for a script. Keeps nothing. */
@@ -52,7 +57,12 @@ class PlanController {
             throw new InputFault("body", "over 20 MB", "The body may have up to 20 MB.");
         }
         BlockPlan plan = PlanRequestReader.read(content).plan();
-        String answer = PlanGeoJson.collection(new PlanSheetData("plan", plan)).toString();
+        List<String> stops = Findings.of(plan, PlanProof.coverage(plan), UnitChoice.METRIC).stream()
+                .filter(finding -> finding.level() == Finding.Level.STOP)
+                .map(Finding::headline)
+                .toList();
+        String answer = PlanGeoJson.collection(new PlanSheetData("plan", plan, stops, List.of()))
+                .toString();
         return ResponseEntity.ok()
                 .contentType(MediaType.parseMediaType(GEO_JSON))
                 .body(answer.getBytes(StandardCharsets.UTF_8));

@@ -25,6 +25,10 @@ public record FindingView(
                 return new RemedyView(
                         remedy.label(), "heights/reference", heights.reference().name());
             }
+            if (remedy.change() instanceof Remedy.Span span) {
+                return new RemedyView(
+                        remedy.label(), "heights/span", String.format(Locale.ROOT, "%.1f m", span.widestM()));
+            }
             Remedy.Pin pin = (Remedy.Pin) remedy.change();
             return new RemedyView(
                     remedy.label(),

@@ -5,6 +5,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import yalos.core.brief.Brief;
+import yalos.core.exchange.PlanSheetData;
 import yalos.core.fault.InputFault;
 import yalos.core.finding.Case;
 import yalos.core.finding.Finding;
@@ -14,6 +15,7 @@ import yalos.core.plan.BlockPlan;
 import yalos.core.plan.PlanProof;
 import yalos.core.proof.Coverage;
 import yalos.core.units.UnitChoice;
+import yalos.web.store.BlockFacts;
 
 /**
  * What follows from a block's facts: a plan, or the fault that keeps it from having one.
@@ -51,6 +53,29 @@ public record Planned(Optional<Whole> whole, Optional<InputFault> fault) {
         /** What a practitioner would say, in the operator's units; the worst first. */
         public List<Finding> findings(UnitChoice units) {
             return findings.computeIfAbsent(units, chosen -> Findings.of(judged, chosen));
+        }
+
+        /** The plan for a file: with what forbids flying it, and why figures are pinned. */
+        public PlanSheetData sheet(OpenBlock block, UnitChoice units) {
+            List<String> stops = findings(units).stream()
+                    .filter(finding -> finding.level() == Finding.Level.STOP)
+                    .map(Finding::headline)
+                    .toList();
+            return new PlanSheetData(block.jobName() + ", " + block.name(), plan, stops, reasons(block.facts()));
+        }
+
+        private static List<String> reasons(BlockFacts facts) {
+            return facts.notes().entrySet().stream()
+                    .sorted(Map.Entry.comparingByKey())
+                    .map(note -> "%s%s: %s"
+                            .formatted(
+                                    note.getKey().label(),
+                                    facts.pins()
+                                            .of(note.getKey())
+                                            .map(pin -> " " + pin.asTyped())
+                                            .orElse(""),
+                                    note.getValue()))
+                    .toList();
         }
     }
 

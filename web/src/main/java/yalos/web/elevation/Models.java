@@ -17,6 +17,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.stream.Collectors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.annotation.Value;
@@ -24,11 +25,14 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import yalos.core.block.PlaneBlock;
 import yalos.core.fault.InputFault;
+import yalos.core.geodesy.LonLat;
 import yalos.core.plan.GroundRequest;
 import yalos.core.terrain.ElevationModel;
 import yalos.core.terrain.EsriGrid;
 import yalos.core.terrain.GeoTiff;
 import yalos.core.terrain.HeightGrid;
+import yalos.core.terrain.Holes;
+import yalos.core.terrain.Holes.Hole;
 import yalos.core.terrain.VerticalDatum;
 import yalos.web.store.GearJson;
 import yalos.web.store.GroundFacts;
@@ -45,26 +49,37 @@ public class Models {
 
     private static final int MOST_CELLS = 2_000_000;
     private static final int KEPT = 12;
+    private static final int KEPT_SPOTS = 1000;
     private static final double[] CELL_SIZES = {0.25, 0.5, 1, 2, 2.5, 5, 10, 20, 25, 50, 100, 200};
 
     private final ModelMapper rows;
     private final Path folder;
-    private final Map<Key, HeightGrid> grounds = Collections.synchronizedMap(new LinkedHashMap<>(16, 0.75f, true) {
-        private static final long serialVersionUID = 1L;
-
-        @Override
-        protected boolean removeEldestEntry(Map.Entry<Key, HeightGrid> eldest) {
-            return size() > KEPT;
-        }
-    });
+    private final Map<Key, GroundRequest.Surveyed> grounds = kept(KEPT);
+    private final Map<Spot, Double> spots = kept(KEPT_SPOTS);
 
     Models(ModelMapper rows, @Value("${yalos.data}") Path data) {
         this.rows = rows;
         this.folder = data.resolve("models");
     }
 
+    /** The last so many used. */
+    private static <K, V> Map<K, V> kept(int most) {
+        return Collections.synchronizedMap(new LinkedHashMap<>(16, 0.75f, true) {
+            private static final long serialVersionUID = 1L;
+
+            @Override
+            protected boolean removeEldestEntry(Map.Entry<K, V> eldest) {
+                return size() > most;
+            }
+        });
+    }
+
+    /** A place that was asked for. */
+    private record Spot(List<ModelUse> models, LonLat at) {}
+
     /** What a piece of ground was asked for. */
-    private record Key(List<ModelUse> models, int epsg, double west, double east, double south, double north) {}
+    private record Key(
+            List<ModelUse> models, double spanM, int epsg, double west, double east, double south, double north) {}
 
     /** A model of a job as a page lists it. */
     public record Model(long id, String name, String about, int epsg) {}
@@ -202,30 +217,80 @@ public class Models {
         if (level && facts.obstacles().isEmpty() && facts.zones().isEmpty()) {
             return Optional.empty();
         }
-        GroundRequest.Source source =
-                level ? GroundRequest.LEVEL : (block, buffer) -> over(facts.models(), block, buffer);
+        GroundRequest.Source source = level
+                ? GroundRequest.LEVEL
+                : new Stack(facts.models(), facts.spanM().orElse(0));
         return Optional.of(
                 new GroundRequest(source, facts.choice(), facts.obstacles(), facts.zones(), facts.takeOffLevelM()));
     }
 
-    private HeightGrid over(List<ModelUse> models, PlaneBlock block, double bufferM) {
-        double[] bounds = block.bounds();
-        Key key = new Key(
-                models,
-                block.plane().grid().epsg(),
-                block.plane().toGrid(bounds[0] - bufferM, 0).east(),
-                block.plane().toGrid(bounds[1] + bufferM, 0).east(),
-                block.plane().toGrid(0, bounds[2] - bufferM).north(),
-                block.plane().toGrid(0, bounds[3] + bufferM).north());
-        HeightGrid known = grounds.get(key);
-        if (known == null) {
-            known = read(models, block, bufferM);
-            grounds.put(key, known);
+    /** Models one over the other, the first counting where it knows the ground. */
+    private final class Stack implements GroundRequest.Source {
+        private final List<ModelUse> models;
+        private final double spanM;
+
+        Stack(List<ModelUse> models, double spanM) {
+            this.models = models;
+            this.spanM = spanM;
         }
-        return known;
+
+        @Override
+        public GroundRequest.Surveyed over(PlaneBlock block, double bufferM) {
+            double[] bounds = block.bounds();
+            Key key = new Key(
+                    models,
+                    spanM,
+                    block.plane().grid().epsg(),
+                    block.plane().toGrid(bounds[0] - bufferM, 0).east(),
+                    block.plane().toGrid(bounds[1] + bufferM, 0).east(),
+                    block.plane().toGrid(0, bounds[2] - bufferM).north(),
+                    block.plane().toGrid(0, bounds[3] + bufferM).north());
+            GroundRequest.Surveyed known = grounds.get(key);
+            if (known == null) {
+                known = surveyed(stacked(models, block, bufferM));
+                grounds.put(key, known);
+            }
+            return known;
+        }
+
+        private GroundRequest.Surveyed surveyed(HeightGrid grid) {
+            Map<Boolean, List<Hole>> holes =
+                    Holes.of(grid).stream().collect(Collectors.partitioningBy(hole -> hole.widthM() <= spanM));
+            HeightGrid spanned = Holes.spanned(grid, holes.get(true));
+            return new GroundRequest.Surveyed(spanned, holes.get(false), holes.get(true));
+        }
+
+        @Override
+        public double heightM(LonLat at) {
+            Spot spot = new Spot(models, at);
+            Double known = spots.get(spot);
+            if (known == null) {
+                known = read(at);
+                spots.put(spot, known);
+            }
+            return known;
+        }
+
+        private double read(LonLat at) {
+            for (ModelUse use : models) {
+                try (GeoTiff raster = GeoTiff.open(file(use.id()))) {
+                    ElevationModel model = ElevationModel.of(raster, OptionalInt.of(use.epsg()), use.datum());
+                    double height = model.heightM(at);
+                    if (!Double.isNaN(height)) {
+                        return height;
+                    }
+                }
+            }
+            return Double.NaN;
+        }
+
+        @Override
+        public Stack spanning(double widestM) {
+            return new Stack(models, widestM);
+        }
     }
 
-    private HeightGrid read(List<ModelUse> models, PlaneBlock block, double bufferM) {
+    private HeightGrid stacked(List<ModelUse> models, PlaneBlock block, double bufferM) {
         double[] bounds = block.bounds();
         double width = bounds[1] - bounds[0] + 2 * bufferM;
         double height = bounds[3] - bounds[2] + 2 * bufferM;

@@ -19,16 +19,19 @@ import yalos.web.block.OpenBlock;
 import yalos.web.block.PlanDesk;
 import yalos.web.block.Planned;
 import yalos.web.shell.NotThere;
+import yalos.web.shell.Preferences;
 
 /** Hands the plan out in open files. */
 @Controller
 class ExportController {
     private final Blocks blocks;
     private final PlanDesk desk;
+    private final Preferences preferences;
 
-    ExportController(Blocks blocks, PlanDesk desk) {
+    ExportController(Blocks blocks, PlanDesk desk, Preferences preferences) {
         this.blocks = blocks;
         this.desk = desk;
+        this.preferences = preferences;
     }
 
     @GetMapping("/blocks/{id}/export/plan.{format}")
@@ -38,7 +41,7 @@ class ExportController {
         Planned planned = desk.plan(block.facts());
         Planned.Whole whole = planned.whole()
                 .orElseThrow(() -> planned.fault().orElse(new InputFault("plan", "none", "There is no plan yet.")));
-        PlanSheetData data = new PlanSheetData(block.jobName() + ", " + block.name(), whole.plan());
+        PlanSheetData data = whole.sheet(block, preferences.units());
         switch (format) {
             case "geojson" -> {
                 head(response, "application/geo+json", block, format);

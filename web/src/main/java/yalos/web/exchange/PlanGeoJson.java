@@ -2,6 +2,7 @@ package yalos.web.exchange;
 
 import java.util.List;
 import java.util.Map;
+import java.util.OptionalDouble;
 import java.util.stream.Stream;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;
@@ -15,7 +16,7 @@ import yalos.core.plan.Design;
 
 /**
  * A plan as GeoJSON (RFC 7946): strips as lines, stations as points whose third coordinate is the height above take-off,
- * and a member {@code summary}.
+ * where it is known, and a member {@code summary} that carries what forbids flying the plan and why figures are pinned.
  */
 public final class PlanGeoJson {
     private static final JsonMapper JSON = JsonMapper.builder().build();
@@ -52,14 +53,17 @@ public final class PlanGeoJson {
             properties.put("pitchDeg", point.pitchDeg());
             PlanSheetData.StationHeights heights = data.heights(point.exposure());
             heights.aboveGeoidM().ifPresent(geoid -> {
-                properties.put("aboveGroundM", rounded(heights.aboveGroundM(), 1e3));
+                heights.aboveGroundM().ifPresent(ground -> properties.put("aboveGroundM", rounded(ground, 1e3)));
                 properties.put("aboveGeoidM", rounded(geoid, 1e3));
                 properties.put(
                         "aboveEllipsoidM", rounded(heights.aboveEllipsoidM().orElse(Double.NaN), 1e3));
             });
             position(geometry.putArray("coordinates"), point.at(), heights.aboveTakeOffM());
         }
-        root.set("summary", summary(data.plan()));
+        ObjectNode summary = summary(data.plan());
+        data.stops().forEach(summary.putArray("stops")::add);
+        data.reasons().forEach(summary.putArray("reasons")::add);
+        root.set("summary", summary);
         return root;
     }
 
@@ -101,8 +105,9 @@ public final class PlanGeoJson {
                 .forEach(corner -> to.addArray().add(corner.lonDeg()).add(corner.latDeg()));
     }
 
-    private static void position(ArrayNode to, LonLat at, double heightM) {
-        to.add(rounded(at.lonDeg(), 1e9)).add(rounded(at.latDeg(), 1e9)).add(rounded(heightM, 1e3));
+    private static void position(ArrayNode to, LonLat at, OptionalDouble heightM) {
+        to.add(rounded(at.lonDeg(), 1e9)).add(rounded(at.latDeg(), 1e9));
+        heightM.ifPresent(height -> to.add(rounded(height, 1e3)));
     }
 
     private static double rounded(double figure, double by) {

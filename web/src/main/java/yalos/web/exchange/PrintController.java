@@ -9,6 +9,7 @@ import org.springframework.web.bind.annotation.PathVariable;
 import yalos.core.fault.InputFault;
 import yalos.core.finding.Finding;
 import yalos.core.proof.Coverage;
+import yalos.core.proof.Shares;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
 import yalos.web.block.BlockPage;
@@ -51,6 +52,12 @@ class PrintController {
         model.addAttribute("ledger", LedgerView.plain(block.facts(), planned, units));
         model.addAttribute("findings", findings);
         model.addAttribute(
+                "stops",
+                findings.stream()
+                        .filter(finding -> finding.level() == Finding.Level.STOP)
+                        .map(Finding::headline)
+                        .toList());
+        model.addAttribute(
                 "svg",
                 PlanSvg.of(
                         whole.plan(),
@@ -80,13 +87,20 @@ class PrintController {
     /** What the ground does to the plan, in sentences. */
     private static List<String> ground(Planned.Whole whole, UnitChoice units) {
         Coverage coverage = whole.coverage();
+        String unknown = coverage.shareUnknown() == 0
+                ? ""
+                : "; the ground of %s is unknown".formatted(Shares.percent(coverage.shareUnknown()));
         String seen = String.format(
                 Locale.ROOT,
-                "%.1f %% of the block is seen on %d photos or more; least %d, on average %.1f.",
-                Math.floor(coverage.shareAtLeast(coverage.asked()) * 1000) / 10,
+                "%s of the block is seen on %d photos or more%s; least %d, on average %.1f.",
+                Shares.percent(coverage.shareAtLeast(coverage.asked())),
                 coverage.asked(),
+                unknown,
                 coverage.leastPhotos(),
                 coverage.meanPhotos());
+        if (whole.plan().heightsUnknown()) {
+            return List.of("No height is known: the elevation model does not reach this plan.", seen);
+        }
         return whole.plan()
                 .heights()
                 .map(heights -> List.of(
@@ -100,7 +114,7 @@ class PrintController {
                                         units.text(
                                                 UnitKind.HEIGHT,
                                                 heights.relief().mostM())),
-                        "The path runs %s to %s above ground, least clearance %s; return height at least %s above take-off."
+                        "Photos are taken %s to %s above the ground below them, least clearance %s; return height at least %s above take-off."
                                 .formatted(
                                         units.figure(UnitKind.HEIGHT, heights.aboveGroundM()[0]),
                                         units.text(UnitKind.HEIGHT, heights.aboveGroundM()[2]),

@@ -194,6 +194,12 @@ class ElevationController {
                             value.isBlank()
                                     ? OptionalDouble.empty()
                                     : OptionalDouble.of(metres("take-off level", value)));
+                case "span" ->
+                    ground.withSpan(
+                            value.isBlank()
+                                    ? OptionalDouble.empty()
+                                    : OptionalDouble.of(InputFault.within(
+                                            "span", metres("span", value), 0, GroundFacts.WIDEST_SPAN_M, "m")));
                 default -> throw new InputFault("setting", setting, "Heights have no setting “%s”.".formatted(setting));
             };
         });

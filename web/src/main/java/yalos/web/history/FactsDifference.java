@@ -78,6 +78,14 @@ final class FactsDifference {
             changes.add("The zones changed: %d, now %d."
                     .formatted(then.zones().size(), now.zones().size()));
         }
+        if (!then.spanM().equals(now.spanM())) {
+            changes.add(
+                    now.spanM().isPresent()
+                            ? "Holes of the model up to %s wide are spanned now."
+                                    .formatted(units.text(
+                                            UnitKind.DISTANCE, now.spanM().getAsDouble()))
+                            : "Holes of the model are not spanned any more.");
+        }
         if (!then.takeOffLevelM().equals(now.takeOffLevelM())) {
             changes.add("The measured level of the take-off point changed.");
         }

@@ -10,7 +10,6 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
-import yalos.core.exchange.PlanSheetData;
 import yalos.core.fault.InputFault;
 import yalos.core.ledger.Entry;
 import yalos.core.pins.Quantity;
@@ -68,8 +67,7 @@ class Revisions {
                 figures.put(entry.quantity().key(), entry.si());
             }
         }
-        String plan = PlanGeoJson.file(new PlanSheetData(block.jobName() + ", " + block.name(), whole.plan()))
-                .toString();
+        String plan = PlanGeoJson.file(whole.sheet(block, UnitChoice.METRIC)).toString();
         rows.issue(block.id(), note.strip(), FactsJson.write(block.facts()), JSON.writeValueAsString(figures), plan);
     }
 

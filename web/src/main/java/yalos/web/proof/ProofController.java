@@ -31,7 +31,6 @@ import yalos.core.geodesy.LonLat;
 import yalos.core.geodesy.PlanePoint;
 import yalos.core.plan.BlockPlan;
 import yalos.core.plan.PlanProof;
-import yalos.core.proof.Adequacy;
 import yalos.core.proof.Judgement;
 import yalos.core.proof.WeakGround;
 import yalos.core.terrain.GeoTiffWriter;
@@ -230,7 +229,7 @@ class ProofController {
             lines.add(new Line(layer.words(), layer.text(layer.cell(judgement, cell), units)));
         }
         EastNorth middle = plane.toGrid(grid.x(column), grid.y(row));
-        double[] photos = judgement.at(cell) == Adequacy.UNKNOWN ? new double[0] : seenFrom(plan, grid, column, row);
+        double[] photos = judgement.at(cell).known() ? seenFrom(plan, grid, column, row) : new double[0];
         return ResponseEntity.ok()
                 .cacheControl(CacheControl.noStore())
                 .body(new Probe(lines, middle.east(), middle.north(), photos));

@@ -39,7 +39,7 @@ enum ProofLayer {
     /** cividis, for figures where more is better; read backwards where less is. */
     private static final int[] CIVIDIS = {0x00224e, 0x35456c, 0x666970, 0x948e77, 0xc8b866, 0xfee838};
 
-    private static final int[] VERDICTS = {0xd9d2c0, 0x8c1d40, 0x5e3c99, 0xb35806, 0x1f5673, 0x00796b};
+    private static final int[] VERDICTS = {0xd9d2c0, 0x8c1d40, 0x5e3c99, 0xb35806, 0x1f5673, 0x00796b, 0x8d8d8d};
 
     private final String words;
     private final Kind kind;
@@ -65,12 +65,13 @@ enum ProofLayer {
     /** The figure of a cell in SI; not a number where there is none. */
     float cell(Judgement judgement, int at) {
         GroundProof proof = judgement.proof();
-        if (judgement.at(at) == Adequacy.UNKNOWN) {
+        Adequacy judged = judgement.at(at);
+        if (judged == Adequacy.OUTSIDE || !judged.known() && this != ADEQUATE) {
             return Float.NaN;
         }
         float strips = proof.stripCounts()[at];
         return switch (this) {
-            case ADEQUATE -> judgement.at(at).ordinal();
+            case ADEQUATE -> judged.ordinal();
             case COUNT -> proof.counts()[at];
             case COUNT_WITHOUT -> proof.countsWithoutOcclusion()[at];
             case STRIPS -> strips;
@@ -105,7 +106,7 @@ enum ProofLayer {
         int known = 0;
         int inside = 0;
         for (int at = 0; at < cells; at++) {
-            inside += judgement.at(at) == Adequacy.UNKNOWN ? 0 : 1;
+            inside += judgement.at(at) == Adequacy.OUTSIDE ? 0 : 1;
             float value = cell(judgement, at);
             if (!Float.isNaN(value)) {
                 values[known++] = value;
@@ -207,7 +208,7 @@ enum ProofLayer {
     private static List<Band> verdicts(Judgement judgement) {
         List<Band> bands = new ArrayList<>();
         for (Adequacy lack : Adequacy.values()) {
-            if (lack != Adequacy.UNKNOWN) {
+            if (lack != Adequacy.OUTSIDE && (lack != Adequacy.UNKNOWN || judgement.share(lack) > 0)) {
                 bands.add(new Band(
                         lack.ordinal(),
                         lack.ordinal() + 1.0,

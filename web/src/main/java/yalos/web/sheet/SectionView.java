@@ -16,7 +16,7 @@ import yalos.core.units.UnitKind;
  *
  * @param title in a line
  * @param along distance from the start at each step
- * @param ground height at each step, above the geoid
+ * @param ground height at each step, above the geoid; null where nobody knows it, as in the next two
  * @param top ground with what stands beside the path
  * @param path height flown
  * @param places easting, northing of each step in turn
@@ -28,10 +28,10 @@ import yalos.core.units.UnitKind;
  */
 record SectionView(
         String title,
-        double[] along,
-        double[] ground,
-        double[] top,
-        double[] path,
+        Double[] along,
+        Double[] ground,
+        Double[] top,
+        Double[] path,
         double[] places,
         double[] stations,
         int nearest,
@@ -50,7 +50,7 @@ record SectionView(
         double start = 0;
         int seen = 0;
         int nearest = 0;
-        double least = Double.MAX_VALUE;
+        double least = Double.POSITIVE_INFINITY;
         for (LegSection leg : legs) {
             for (int i = 0; i < leg.pathM().length; i++, seen++) {
                 boolean closest = leg.pathM()[i] - leg.topM()[i] < least;
@@ -83,7 +83,7 @@ record SectionView(
                 places,
                 strip == 0 ? new double[0] : stations(plan, strip, unitM),
                 nearest,
-                units.text(UnitKind.HEIGHT, least),
+                Double.isInfinite(least) ? "unknown" : units.text(UnitKind.HEIGHT, least),
                 heights.choice().clearanceM() / unitM,
                 units.unit(UnitKind.HEIGHT).symbol());
     }
@@ -99,7 +99,11 @@ record SectionView(
                 strip,
                 units.text(UnitKind.DISTANCE, lengthM),
                 chosen.exposures(),
-                units.text(UnitKind.HEIGHT, legs.get(0).clearanceM()));
+                clearance(legs.get(0), units));
+    }
+
+    private static String clearance(LegSection leg, UnitChoice units) {
+        return Double.isInfinite(leg.clearanceM()) ? "unknown" : units.text(UnitKind.HEIGHT, leg.clearanceM());
     }
 
     private static double[] stations(BlockPlan plan, int strip, double unitM) {
@@ -109,9 +113,9 @@ record SectionView(
                 .toArray();
     }
 
-    private static double[] column(List<double[]> rows, int at, double unitM) {
+    private static Double[] column(List<double[]> rows, int at, double unitM) {
         return rows.stream()
-                .mapToDouble(row -> Math.round(row[at] / unitM * 100) / 100.0)
-                .toArray();
+                .map(row -> Double.isNaN(row[at]) ? null : Double.valueOf(Math.round(row[at] / unitM * 100) / 100.0))
+                .toArray(Double[]::new);
     }
 }

@@ -12,19 +12,19 @@ import yalos.web.store.StoredGear.StoredKit;
  */
 record FactsForm1(
         Integer shape,
-        List<FactsForm2.Part> outline,
+        List<FactsForm3.Part> outline,
         double[] launch,
         Integer epsg,
         Long cameraId,
         StoredKit kit,
         Map<String, String> pins,
-        FactsForm2.StoredBrief brief,
+        FactsForm3.StoredBrief brief,
         Map<String, String> notes,
         Ground ground) {
 
     record Ground(
-            List<FactsForm2.Model> models,
-            FactsForm2.Choice choice,
+            List<FactsForm3.Model> models,
+            FactsForm3.Choice choice,
             List<Obstacle> obstacles,
             List<Zone> zones,
             Double takeOffLevelM,
@@ -50,12 +50,12 @@ record FactsForm1(
                 2, outline, launch, epsg, cameraId, kit, pins, brief, notes, ground == null ? null : ground2());
     }
 
-    private FactsForm2.StoredGround ground2() {
-        return new FactsForm2.StoredGround(
+    private FactsForm2.Ground ground2() {
+        return new FactsForm2.Ground(
                 ground.models(),
                 ground.choice(),
                 or(ground.obstacles()).stream()
-                        .map(one -> new FactsForm2.Standing(
+                        .map(one -> new FactsForm3.Standing(
                                 one.name(), one.kind(), pairs(one.places()), one.heightM(), one.radiusM()))
                         .toList(),
                 or(ground.zones()).stream().map(FactsForm1::zone).toList(),
@@ -63,18 +63,18 @@ record FactsForm1(
                 ground.picture());
     }
 
-    private static FactsForm2.Hanging zone(Zone zone) {
-        List<FactsForm2.Part> parts = zone.outline() == null
+    private static FactsForm3.Hanging zone(Zone zone) {
+        List<FactsForm3.Part> parts = zone.outline() == null
                 ? List.of()
                 : or(zone.outline().parts()).stream()
-                        .map(part -> new FactsForm2.Part(
+                        .map(part -> new FactsForm3.Part(
                                 pairs(part.outer()),
                                 or(part.holes()).stream().map(FactsForm1::pairs).toList()))
                         .toList();
         Double ceiling = zone.ceilingM() instanceof Number number && Double.isFinite(number.doubleValue())
                 ? number.doubleValue()
                 : null;
-        return new FactsForm2.Hanging(zone.name(), zone.kind(), parts, zone.floorM(), ceiling);
+        return new FactsForm3.Hanging(zone.name(), zone.kind(), parts, zone.floorM(), ceiling);
     }
 
     private static List<double[]> pairs(List<Place> places) {

@@ -17,6 +17,7 @@ import yalos.core.terrain.VerticalDatum;
  * @param zones over it
  * @param takeOffLevelM height of the take-off point above the geoid as measured, to check the models by
  * @param picture that lies under the plan
+ * @param spanM holes of the models up to so wide are spanned from their rims, by the operator's consent; none where empty
  */
 public record GroundFacts(
         List<ModelUse> models,
@@ -24,10 +25,20 @@ public record GroundFacts(
         List<Obstacle> obstacles,
         List<Zone> zones,
         OptionalDouble takeOffLevelM,
-        OptionalLong picture) {
+        OptionalLong picture,
+        OptionalDouble spanM) {
+    /** Holes wider than this are never spanned. */
+    public static final double WIDEST_SPAN_M = 200;
+
     /** Level ground, nothing on it. */
     public static final GroundFacts LEVEL = new GroundFacts(
-            List.of(), HeightChoice.USUAL, List.of(), List.of(), OptionalDouble.empty(), OptionalLong.empty());
+            List.of(),
+            HeightChoice.USUAL,
+            List.of(),
+            List.of(),
+            OptionalDouble.empty(),
+            OptionalLong.empty(),
+            OptionalDouble.empty());
 
     /**
      * A model and how the operator says it is to be read.
@@ -43,26 +54,30 @@ public record GroundFacts(
     }
 
     public GroundFacts withModels(List<ModelUse> other) {
-        return new GroundFacts(other, choice, obstacles, zones, takeOffLevelM, picture);
+        return new GroundFacts(other, choice, obstacles, zones, takeOffLevelM, picture, spanM);
     }
 
     public GroundFacts with(HeightChoice other) {
-        return new GroundFacts(models, other, obstacles, zones, takeOffLevelM, picture);
+        return new GroundFacts(models, other, obstacles, zones, takeOffLevelM, picture, spanM);
     }
 
     public GroundFacts withObstacles(List<Obstacle> other) {
-        return new GroundFacts(models, choice, other, zones, takeOffLevelM, picture);
+        return new GroundFacts(models, choice, other, zones, takeOffLevelM, picture, spanM);
     }
 
     public GroundFacts withZones(List<Zone> other) {
-        return new GroundFacts(models, choice, obstacles, other, takeOffLevelM, picture);
+        return new GroundFacts(models, choice, obstacles, other, takeOffLevelM, picture, spanM);
     }
 
     public GroundFacts withTakeOffLevel(OptionalDouble other) {
-        return new GroundFacts(models, choice, obstacles, zones, other, picture);
+        return new GroundFacts(models, choice, obstacles, zones, other, picture, spanM);
     }
 
     public GroundFacts withPicture(OptionalLong other) {
-        return new GroundFacts(models, choice, obstacles, zones, takeOffLevelM, other);
+        return new GroundFacts(models, choice, obstacles, zones, takeOffLevelM, other, spanM);
+    }
+
+    public GroundFacts withSpan(OptionalDouble other) {
+        return new GroundFacts(models, choice, obstacles, zones, takeOffLevelM, picture, other);
     }
 }

@@ -121,3 +121,15 @@ export function cornerEdit(before, after) {
   }
   return null;
 }
+
+/** Where values are known: runs of them as [first, behind the last]. */
+export function knownRuns(values) {
+  const runs = [];
+  values.forEach((value, i) => {
+    if (value === null) return;
+    const last = runs[runs.length - 1];
+    if (last && last[1] === i) last[1] = i + 1;
+    else runs.push([i, i + 1]);
+  });
+  return runs;
+}

@@ -139,8 +139,17 @@ class GroundAndProofTest {
                     }
                     return line;
                 });
-        assertThat(bring(holed.toByteArray(), "holed.tif")).contains("of the block unknown");
-        assertThat(visitor.get("/blocks/" + block + "/export/plan.csv").body()).contains("height_above_geoid_m");
+        assertThat(bring(holed.toByteArray(), "holed.tif")).contains("stand on ground that no model knows");
+        String stations = visitor.get("/blocks/" + block + "/export/plan.csv").body();
+        assertThat(stations.lines().skip(1)).allSatisfy(line -> assertThat(line).contains("left out of the plan"));
+        assertThat(visitor.get("/blocks/" + block + "/export/plan.kml").body()).contains("STOP: ");
+        assertThat(visitor.get("/blocks/" + block + "/export/plan.gpx").body()).contains("STOP: ");
+        assertThat(visitor.get("/blocks/" + block + "/export/plan.geojson").body())
+                .contains("\"stops\":[\"");
+        assertThat(visitor.get("/blocks/" + block + "/print").body()).contains("Not to be flown as it is");
+        assertThat(change("/heights/span", "value", "25 m")).contains("1 hole").contains("by your consent");
+        assertThat(visitor.get("/blocks/" + block + "/export/plan.kml").body()).doesNotContain("no model knows");
+        change("/undo");
         change("/undo");
         ByteArrayOutputStream elsewhere = new ByteArrayOutputStream();
         GeoTiffWriter.write(
@@ -150,7 +159,12 @@ class GroundAndProofTest {
                 Georeference.northUp(700000, 5262800, 2, 2),
                 OptionalInt.of(32632),
                 row -> new float[50]);
-        assertThat(bring(elsewhere.toByteArray(), "elsewhere.tif")).contains("100 % of the block unknown");
+        assertThat(bring(elsewhere.toByteArray(), "elsewhere.tif")).contains("no height is planned");
+        assertThat(visitor.get("/blocks/" + block + "/export/plan.csv")
+                        .body()
+                        .lines()
+                        .skip(1))
+                .allSatisfy(line -> assertThat(line).contains(",32632,,,,,"));
     }
 
     @Test

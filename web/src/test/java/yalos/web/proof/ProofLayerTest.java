@@ -74,7 +74,8 @@ class ProofLayerTest {
     void thePictureShowsTheLegendsColoursAndNothingWhereNothingIsKnown(ProofLayer layer) throws IOException {
         var picture = ImageIO.read(new ByteArrayInputStream(ProofPicture.png(JUDGEMENT, layer)));
         assertThat(picture.getWidth()).isEqualTo(80);
-        assertThat(picture.getRGB(0, 0) >>> 24).isZero();
+        boolean shown = layer == ProofLayer.ADEQUATE;
+        assertThat(picture.getRGB(0, 0) >>> 24).as("unknown ground").isEqualTo(shown ? 0xff : 0);
         List<ProofLayer.Band> bands = layer.bands(JUDGEMENT, UnitChoice.METRIC);
         int middle = picture.getRGB(40, 40);
         float value = layer.cell(JUDGEMENT, 40 * 80 + 40);
