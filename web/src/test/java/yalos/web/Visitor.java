@@ -56,6 +56,12 @@ public final class Visitor {
                 .body();
     }
 
+    /** The remedies of a finding as the page asks for them, each tried. */
+    public String mends(long block, String stage, String key) {
+        return get("/blocks/" + block + "/mends?key=" + key + "&stage=" + stage + "&version=" + version(block))
+                .body();
+    }
+
     private String[] visited(long block, String stage, String... form) {
         return Stream.concat(Arrays.stream(form), Stream.of("version", version(block), "stage", stage))
                 .toArray(String[]::new);

@@ -81,7 +81,7 @@ final class BriefFindings {
         double speed = plan.design().speedMps();
         double minutes = plan.flightTimeS() / 60;
         double more = plan.flight().linesLengthM() / speed / 60;
-        double left = plan.request().aircraft().battery().usableMinutes() - minutes;
+        double left = plan.usableMinutes() - minutes;
         boolean fine = brief.verticalM().orElse(1) <= SURVEY_GRADE_M;
         if (fine && more <= left && speed > 4 && !plan.request().pins().has(Quantity.SPEED)) {
             double half = Math.round(speed * 5) / 10.0;

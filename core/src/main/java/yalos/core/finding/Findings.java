@@ -4,19 +4,19 @@ import java.util.List;
 import java.util.stream.Stream;
 import yalos.core.brief.Brief;
 import yalos.core.plan.BlockPlan;
-import yalos.core.proof.Coverage;
 import yalos.core.units.UnitChoice;
 
 /**
  * What would a practitioner say about this plan? Every rule looks at the case by itself; the worst is told first.
  *
  * <pre>{@code
- * List<Finding> said = Findings.of(new Case(plan, PlanProof.coverage(plan), brief), units);
+ * List<Finding> said = Findings.of(Case.of(plan, brief), units);
  * }</pre>
  */
 public final class Findings {
     private static final List<Rule> RULES = Stream.of(
                     PlanFindings.RULES,
+                    CoverageFindings.RULES,
                     KitFindings.RULES,
                     GroundFindings.RULES,
                     PlanFindings.PLACE_RULES,
@@ -36,7 +36,7 @@ public final class Findings {
     }
 
     /** The same without a brief. */
-    public static List<Finding> of(BlockPlan plan, Coverage coverage, UnitChoice units) {
-        return of(new Case(plan, coverage, Brief.EMPTY), units);
+    public static List<Finding> of(BlockPlan plan, UnitChoice units) {
+        return of(Case.of(plan, Brief.EMPTY), units);
     }
 }

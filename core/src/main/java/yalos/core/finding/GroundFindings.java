@@ -21,6 +21,8 @@ import yalos.core.plan.BlockPlan;
 import yalos.core.plan.Design;
 import yalos.core.plan.GroundRequest;
 import yalos.core.plan.KnownGround;
+import yalos.core.proof.Adequacy;
+import yalos.core.proof.Judgement;
 import yalos.core.site.Obstacle;
 import yalos.core.site.Zone;
 import yalos.core.terrain.HeightGrid;
@@ -43,6 +45,7 @@ final class GroundFindings {
     private final BlockPlan plan;
     private final GroundRequest ground;
     private final HeightPlan heights;
+    private final Judgement judgement;
     private final Collected found;
 
     static final List<Rule> RULES = Stream.of(
@@ -61,7 +64,9 @@ final class GroundFindings {
             .flatMap(List::stream)
             .toList();
 
-    private GroundFindings(BlockPlan plan, GroundRequest ground, HeightPlan heights, Collected found) {
+    private GroundFindings(
+            BlockPlan plan, GroundRequest ground, HeightPlan heights, Judgement judgement, Collected found) {
+        this.judgement = judgement;
         this.plan = plan;
         this.ground = ground;
         this.heights = heights;
@@ -87,7 +92,8 @@ final class GroundFindings {
     }
 
     private static GroundFindings of(Case one, HeightPlan heights, Collected found) {
-        return new GroundFindings(one.plan(), one.plan().request().ground().orElseThrow(), heights, found);
+        return new GroundFindings(
+                one.plan(), one.plan().request().ground().orElseThrow(), heights, one.judgement(), found);
     }
 
     private static void noModel(Case one, Collected found) {
@@ -296,6 +302,10 @@ final class GroundFindings {
     /** Overlap over the highest ground and GSD over the lowest, by the pinhole formulas. */
     private void relief() {
         double[] above = heights.aboveGroundM();
+        if (above[0] <= 0) {
+            // Some photo lies below the ground: the clearance stops it, and there is no scale to speak of.
+            return;
+        }
         Design design = plan.design();
         double footprintLeast =
                 design.scale().footprintAcrossM() * above[0] / design.scale().heightM();
@@ -325,7 +335,7 @@ final class GroundFindings {
                     remedies.toArray(Remedy[]::new));
         }
         double coarsest = design.scale().gsdM() * above[2] / design.scale().heightM();
-        if (coarsest > design.scale().gsdM() * SCALE_LOST) {
+        if (coarsest > design.scale().gsdM() * SCALE_LOST && !toldAsCoarse()) {
             found.add(
                     NOTE,
                     "gsd-over-relief",
@@ -340,13 +350,18 @@ final class GroundFindings {
         }
     }
 
+    /** One cause, one finding: ground judged too coarse says itself where that comes from. */
+    private boolean toldAsCoarse() {
+        return judgement.share(Adequacy.TOO_COARSE) >= CoverageFindings.WORTH_SAYING;
+    }
+
     /** Where the aircraft cannot climb or sink as the ground does it flies higher than planned. */
     private void raised() {
         if (ground.choice().reference() != HeightReference.FOLLOW) {
             return;
         }
         double most = heights.aboveGroundM()[2] - heights.heightM();
-        if (most > RAISED_M) {
+        if (most > RAISED_M && !toldAsCoarse()) {
             found.add(
                     NOTE,
                     "raised",

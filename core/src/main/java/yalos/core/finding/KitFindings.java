@@ -19,6 +19,9 @@ import yalos.core.wind.Wind;
 /** What would a practitioner say about the kit for this plan? */
 final class KitFindings {
     private static final double SLOW_MPS = 2;
+    /** So few seconds in hand are none. */
+    private static final double THIN_S = 60;
+
     private static final double SKEW_WORTH_SAYING_PX = 1;
 
     private final BlockPlan plan;
@@ -161,19 +164,31 @@ final class KitFindings {
                     STOP,
                     "battery-reach",
                     "From the launch point a set of %s does not carry the aircraft beyond the way out and home everywhere. Launch nearer to the block."
-                            .formatted(found.text(
-                                    FLIGHT_TIME,
-                                    plan.request().aircraft().battery().usableMinutes() * 60)));
+                            .formatted(found.text(FLIGHT_TIME, plan.usableMinutes() * 60)));
             return;
         }
         int carried = plan.request().aircraft().battery().sets();
+        double left = plan.batteries().leftS();
+        if (left < THIN_S) {
+            found.add(
+                    MIND,
+                    "battery-margin",
+                    "The last battery set lands %.0f s before its reserve is touched. A little more wind or one turn back takes another set."
+                            .formatted(left));
+        }
         if (plan.batterySets() > carried) {
             found.add(
                     MIND,
                     "batteries",
-                    "The flight of %s takes %d battery sets; %d are carried."
-                            .formatted(found.text(FLIGHT_TIME, plan.flightTimeS()), plan.batterySets(), carried),
-                    new Remedy("Hold " + carried + " sets", BATTERY_SETS, Measure.of(carried, Unit.COUNT)));
+                    "The flight of %s takes %d battery sets; %s carried."
+                            .formatted(
+                                    found.text(FLIGHT_TIME, plan.flightTimeS()),
+                                    plan.batterySets(),
+                                    carried == 1 ? "1 is" : carried + " are"),
+                    new Remedy(
+                            "Hold " + carried + (carried == 1 ? " set" : " sets"),
+                            BATTERY_SETS,
+                            Measure.of(carried, Unit.COUNT)));
         }
     }
 

@@ -4,9 +4,12 @@ import static yalos.core.finding.Finding.Level.*;
 import static yalos.core.pins.Quantity.*;
 
 import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.OptionalDouble;
+import java.util.Set;
 import java.util.function.Consumer;
 import yalos.core.brief.Brief;
 import yalos.core.brief.Purpose;
@@ -16,25 +19,24 @@ import yalos.core.pins.Overlaps;
 import yalos.core.pins.Quantity;
 import yalos.core.plan.BlockPlan;
 import yalos.core.plan.PinSolver;
-import yalos.core.plan.PlanProof;
 import yalos.core.plan.SpeedLimit;
-import yalos.core.proof.Coverage;
-import yalos.core.proof.WeakSpot;
-import yalos.core.units.Measure;
 import yalos.core.units.Unit;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
 
 /** What would a practitioner say about the plan itself: its pins, height, overlap, speed and coverage? */
 final class PlanFindings {
-    /** Below this share of the block a weak rim is not worth a word. */
-    private static final double WORTH_SAYING = 0.002;
-
     private static final double FAR_FROM_LAUNCH_M = 500;
     private static final double SCALE_OFF = 0.002;
 
+    /** Limits that can keep a cost from being met. */
+    private static final Set<Quantity> AT_STAKE = EnumSet.of(CEILING, WIND, WIND_FROM, TEMPERATURE);
+
+    /** Pins that may be let go to meet a cost: without them the program chooses. */
+    private static final Set<Quantity> CAN_GIVE =
+            EnumSet.of(DIRECTION, SPEED, INTERVAL, SHUTTER_TIME, BLUR, MARGIN, MARGIN_STRIPS);
+
     private final BlockPlan plan;
-    private final Coverage coverage;
     private final Brief brief;
     private final UnitChoice units;
     private final Collected found;
@@ -45,9 +47,9 @@ final class PlanFindings {
                     PlanFindings::pinsInConflict,
                     PlanFindings::ceiling,
                     PlanFindings::briefGsd,
-                    PlanFindings::seenTooFewTimes,
                     PlanFindings::overlapBelowLeast,
                     PlanFindings::speedHeld,
+                    PlanFindings::tooSlowToFly,
                     PlanFindings::blur));
 
     /** About where the block lies. */
@@ -56,7 +58,6 @@ final class PlanFindings {
 
     private PlanFindings(Case one, Collected found) {
         this.plan = one.plan();
-        this.coverage = one.coverage();
         this.brief = one.brief();
         this.units = found.units();
         this.found = found;
@@ -66,27 +67,37 @@ final class PlanFindings {
         if (plan.solution().holds()) {
             return;
         }
-        List<String> names = new ArrayList<>();
-        plan.request().pins().costs().forEach(cost -> names.add(named(cost)));
-        for (Quantity fixed : List.of(GSD, HEIGHT, SIDE_OVERLAP, STRIP_SPACING, FORWARD_OVERLAP, AIR_BASE, SPEED)) {
-            if (plan.request().pins().has(fixed)) {
-                names.add(named(fixed));
-            }
-        }
-        List<Remedy> remedies = PinSolver.waysOut(plan).stream()
+        List<String> names = plan.request().pins().asMap().keySet().stream()
+                .filter(pinned -> pinned.section() != Quantity.Section.LIMITS || AT_STAKE.contains(pinned))
+                .sorted(Comparator.comparing(pinned -> !pinned.isCost()))
+                .map(this::named)
+                .toList();
+        List<Remedy> remedies = new ArrayList<>(PinSolver.waysOut(plan).stream()
                 .map(way ->
                         new Remedy(way.quantity().label() + " " + way.value().asTyped(), way.quantity(), way.value()))
-                .toList();
+                .toList());
+        plan.request().pins().asMap().keySet().stream()
+                .filter(Quantity::isCost)
+                .filter(cost -> plan.request().pins().scaleFixed()
+                        || plan.request().pins().costs().size() > 1)
+                .forEach(cost -> remedies.add(unpin(cost)));
+        plan.request().pins().asMap().keySet().stream()
+                .filter(CAN_GIVE::contains)
+                .forEach(pinned -> remedies.add(unpin(pinned)));
         found.add(
                 STOP,
                 "pins-in-conflict",
-                "These pins cannot all hold: %s. The plan takes %d photos, %s and %d battery sets. Each of these would do:"
+                "These pins cannot all hold: %s. The plan takes %d photos, %s and %d battery sets."
                         .formatted(
                                 String.join(", ", names),
                                 plan.photos(),
                                 found.text(FLIGHT_TIME, plan.flightTimeS()),
                                 plan.batterySets()),
                 remedies.toArray(Remedy[]::new));
+    }
+
+    private static Remedy unpin(Quantity pinned) {
+        return new Remedy("Let " + pinned.label().toLowerCase(Locale.ROOT) + " go", new Remedy.Unpin(pinned));
     }
 
     private String named(Quantity pinned) {
@@ -121,44 +132,6 @@ final class PlanFindings {
                             .formatted(found.text(GSD, gsd), found.text(GSD, asked.getAsDouble())),
                     found.remedy("Pin " + found.text(GSD, asked.getAsDouble()), GSD, asked.getAsDouble()));
         }
-    }
-
-    private void seenTooFewTimes() {
-        double share = coverage.shareShort();
-        boolean riding = plan.request().kit().payload().scannerLeads();
-        if (riding || share < WORTH_SAYING || coverage.weakSpots().isEmpty()) {
-            return;
-        }
-        WeakSpot worst = coverage.weakSpots().get(0);
-        boolean edge = coverage.weakSpots().stream().allMatch(WeakSpot::atEdge);
-        String where = edge ? "along the edge" : "inside and along the edge";
-        List<Remedy> remedies = edge ? marginRemedy() : List.of();
-        found.addAt(
-                worst.leastPhotos() == 0 ? STOP : MIND,
-                "seen-too-few-times",
-                "%s of the block, %s, is seen on fewer than %d photos, some of it on only %d; %s in all."
-                        .formatted(Collected.percent(share), where, coverage.asked(), worst.leastPhotos(), area()),
-                new PlanePoint(worst.x(), worst.y()),
-                remedies);
-    }
-
-    private String area() {
-        double cell = coverage.count().cellM() * coverage.count().cellM();
-        return found.units().areaText(coverage.shareShort() * coverage.cells() * cell);
-    }
-
-    /** The least margin in whole strips that mends the edge, found by counting it. */
-    private List<Remedy> marginRemedy() {
-        int present = (int) Math.ceil(plan.design().marginM() / plan.design().spacingM() - 1e-9);
-        for (int strips = present + 1; strips <= present + 3; strips++) {
-            Measure margin = Measure.of(strips, Unit.COUNT);
-            BlockPlan wider = plan.withMargin(margin);
-            if (PlanProof.coverage(wider).shareAtLeast(coverage.asked()) > 1 - WORTH_SAYING) {
-                String label = "Margin of " + strips + (strips == 1 ? " strip" : " strips");
-                return List.of(new Remedy(label, MARGIN_STRIPS, margin));
-            }
-        }
-        return List.of();
     }
 
     private void overlapBelowLeast() {
@@ -212,6 +185,40 @@ final class PlanFindings {
                 "speed-held",
                 "Speed is held at %s by %s; %s was asked for."
                         .formatted(found.text(SPEED, speed), limit.words(), found.text(SPEED, wanted)),
+                remedies.toArray(Remedy[]::new));
+    }
+
+    /** A wing that must fly more slowly than it can does not stay up. */
+    private void tooSlowToFly() {
+        double slowest = plan.request().aircraft().slowestMps();
+        double speed = plan.design().speedMps();
+        if (speed >= slowest - 1e-9) {
+            return;
+        }
+        List<Remedy> remedies = new ArrayList<>();
+        double share = slowest / speed;
+        remedies.add(found.remedy(
+                "Shutter "
+                        + found.text(SHUTTER_TIME, wholeFraction(plan.design().shutterTimeS() / share)),
+                SHUTTER_TIME,
+                wholeFraction(plan.design().shutterTimeS() / share)));
+        double forward = Math.floor((1 - (1 - plan.design().forwardOverlap()) * share) * 100) / 100;
+        if (forward >= Overlaps.LEAST.forward()) {
+            remedies.add(found.remedy("Forward " + Collected.percent(forward), FORWARD_OVERLAP, forward));
+        }
+        double gsd = Math.ceil(plan.design().scale().gsdM() * share * 1e4) / 1e4;
+        remedies.add(found.remedy("GSD " + found.text(GSD, gsd), GSD, gsd));
+        if (plan.request().pins().has(SPEED)) {
+            remedies.add(unpin(SPEED));
+        }
+        found.add(
+                STOP,
+                "below-slowest",
+                "%s is planned, and this aircraft flies no slower than %s. Speed is held by %s."
+                        .formatted(
+                                found.text(SPEED, speed),
+                                found.text(SPEED, slowest),
+                                plan.design().binding().limit().words()),
                 remedies.toArray(Remedy[]::new));
     }
 

@@ -13,10 +13,13 @@ import yalos.core.units.Measure;
 public record Remedy(String label, Change change) {
 
     /** What a press changes. */
-    public sealed interface Change permits Pin, Heights, Span {}
+    public sealed interface Change permits Pin, Unpin, Heights, Span {}
 
     /** A figure of the ledger is pinned. */
     public record Pin(Quantity quantity, Measure value) implements Change {}
+
+    /** A figure of the ledger is let go. */
+    public record Unpin(Quantity quantity) implements Change {}
 
     /** Heights are flown otherwise. */
     public record Heights(HeightReference reference) implements Change {}

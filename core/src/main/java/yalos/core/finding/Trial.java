@@ -25,6 +25,9 @@ record Trial(Optional<BlockPlan> plan) {
         if (change instanceof Remedy.Pin pin) {
             return request.with(request.pins().with(pin.quantity(), pin.value()));
         }
+        if (change instanceof Remedy.Unpin unpin) {
+            return request.with(request.pins().without(unpin.quantity()));
+        }
         GroundRequest ground = request.ground().orElseThrow();
         return change instanceof Remedy.Heights heights
                 ? request.over(new GroundRequest(

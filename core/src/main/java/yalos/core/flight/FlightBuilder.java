@@ -170,7 +170,8 @@ public final class FlightBuilder {
     }
 
     private Link transit(Link.Kind kind, PlanePoint from, PlanePoint to, double upM) {
-        return new Link(kind, from, to, Way.level(upM), aircraft.transitMps());
+        double speed = kind == Link.Kind.HOME ? aircraft.returnMps() : aircraft.transitMps();
+        return new Link(kind, from, to, Way.level(upM), speed);
     }
 
     /** The flight, brought home where the launch point is known. */

@@ -27,7 +27,7 @@ public final class Pace {
         this.aircraft = aircraft;
         this.wind = wind.filter(blowing -> blowing.speedMps() > 0);
         this.still = this.wind.isEmpty();
-        this.fastestMps = Math.max(aircraft.maxSpeedMps(), aircraft.transitMps());
+        this.fastestMps = Math.max(aircraft.maxSpeedMps(), Math.max(aircraft.transitMps(), aircraft.returnMps()));
     }
 
     /** The wind that is reckoned with; empty for still air. */
@@ -70,9 +70,14 @@ public final class Pace {
         return profile(lengthM, trackRad, wantedMps, 0, 0).seconds();
     }
 
-    /** Seconds for a straight way out or home; only the wind asks for its direction. */
+    /** Seconds for a straight way out; only the wind asks for its direction. */
     public double transitS(PlanePoint from, PlanePoint to) {
         return straightS(from.distanceM(to), still ? 0 : from.bearingRad(to), aircraft.transitMps());
+    }
+
+    /** Seconds for a straight way home. */
+    public double returnS(PlanePoint from, PlanePoint to) {
+        return straightS(from.distanceM(to), still ? 0 : from.bearingRad(to), aircraft.returnMps());
     }
 
     /** Seconds to rise, or to sink where {@code byM} is negative; none where nobody knows by how much. */

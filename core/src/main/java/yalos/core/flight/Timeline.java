@@ -271,7 +271,7 @@ public final class Timeline {
     /** Seconds from a place straight to the launch point at that height, and down; 0 where there is none. */
     double homeS(Place from) {
         return flight.launch()
-                .map(launch -> pace.transitS(from.point(), launch) + pace.climbS(flight.takeOffUpM() - from.upM()))
+                .map(launch -> pace.returnS(from.point(), launch) + pace.climbS(flight.takeOffUpM() - from.upM()))
                 .orElse(0.0);
     }
 

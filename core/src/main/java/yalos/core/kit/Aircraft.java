@@ -3,6 +3,7 @@ package yalos.core.kit;
 import static yalos.core.fault.InputFault.within;
 
 import java.util.Optional;
+import yalos.core.fault.InputFault;
 
 /**
  * How an aircraft moves, as far as a plan needs it.
@@ -10,7 +11,9 @@ import java.util.Optional;
  * @param name what the operator calls it, by its class
  * @param kind which decides how it turns
  * @param maxSpeedMps fastest ground speed while mapping, in still air
- * @param transitMps ground speed out to the block and home
+ * @param transitMps ground speed out to the block
+ * @param returnMps ground speed home
+ * @param slowestMps slowest airspeed it can fly at; 0 where it can stand still
  * @param accelerationMps2 with which it speeds up and brakes on a straight leg
  * @param turnSpeedMps speed a multirotor has left when it goes round a corner of its path
  * @param bankRad bank angle a wing turns with
@@ -26,6 +29,8 @@ public record Aircraft(
         AircraftKind kind,
         double maxSpeedMps,
         double transitMps,
+        double returnMps,
+        double slowestMps,
         double accelerationMps2,
         double turnSpeedMps,
         double bankRad,
@@ -41,6 +46,15 @@ public record Aircraft(
     public Aircraft {
         within("maxSpeedMps", maxSpeedMps, 0.5, 60, "m/s");
         within("transitMps", transitMps, 0.5, 60, "m/s");
+        within("returnMps", returnMps, 0.5, 60, "m/s");
+        within("slowestMps", slowestMps, 0, 60, "m/s");
+        if (slowestMps > maxSpeedMps) {
+            throw new InputFault(
+                    "slowestMps",
+                    slowestMps,
+                    "The slowest speed, %.1f m/s, is above the fastest while mapping, %.1f m/s."
+                            .formatted(slowestMps, maxSpeedMps));
+        }
         within("accelerationMps2", accelerationMps2, 0.1, 20, "m/s²");
         within("turnSpeedMps", turnSpeedMps, 0.1, 60, "m/s");
         within("bankDeg", Math.toDegrees(bankRad), 5, 60, "°");
@@ -56,6 +70,8 @@ public record Aircraft(
                 AircraftKind.MULTIROTOR,
                 15,
                 15,
+                15,
+                0,
                 2.5,
                 1.5,
                 Math.toRadians(30),
@@ -74,6 +90,8 @@ public record Aircraft(
                 AircraftKind.FIXED_WING,
                 18,
                 18,
+                18,
+                13,
                 2,
                 12,
                 Math.toRadians(30),
@@ -92,6 +110,8 @@ public record Aircraft(
                 kind,
                 mps,
                 transitMps,
+                returnMps,
+                Math.min(slowestMps, mps),
                 accelerationMps2,
                 turnSpeedMps,
                 bankRad,
@@ -110,6 +130,8 @@ public record Aircraft(
                 kind,
                 maxSpeedMps,
                 transitMps,
+                returnMps,
+                slowestMps,
                 accelerationMps2,
                 turnSpeedMps,
                 bankRad,

@@ -81,8 +81,23 @@ public record Battery(
         return measured.map(Use::fullMinutes).orElse(nominalMinutes * health);
     }
 
-    /** Minutes of flight from full down to the reserve. */
+    /** Minutes of flight from full down to the reserve, at 20 °C or more. */
     public double usableMinutes() {
         return fullMinutes() * (1 - reserve);
+    }
+
+    /** The same in air of a temperature in kelvin. */
+    public double usableMinutes(double airK) {
+        return usableMinutes() * capacity(airK);
+    }
+
+    /**
+     * Share of a lithium battery's capacity that air of a temperature leaves: 1 % less for each kelvin below 20 °C, 1.5 % below 0 °C, no
+     * less than half (common practice; a measured use on a day as cold says more).
+     */
+    public static double capacity(double airK) {
+        double celsius = airK - 273.15;
+        double lost = 0.01 * Math.min(20, Math.max(0, 20 - celsius)) + 0.015 * Math.max(0, -celsius);
+        return Math.max(0.5, 1 - lost);
     }
 }

@@ -246,6 +246,10 @@ public final class Ledger {
                 plan.ceilingM(),
                 byDefault("an example of a legal ceiling; the law where you fly decides, check your local rules"));
         put(LEAST_PHOTOS, plan.leastPhotos(), byDefault("photos that should see every bit of ground"));
+        put(
+                TEMPERATURE,
+                plan.request().pins().siOr(TEMPERATURE, Defaults.TEMPERATURE_K),
+                byDefault("batteries keep their nominal endurance; pin the cold of the day"));
         put(WIND, plan.request().pins().siOr(WIND, 0), byDefault("none; pin it and What if compares directions in it"));
         put(
                 WIND_FROM,
@@ -313,9 +317,14 @@ public final class Ledger {
                 .with("", "of it to change batteries", plan.batteries().tripsS(), Unit.MINUTE)
                 .with("", "full to empty", battery.fullMinutes() * 60, Unit.MINUTE)
                 .with("", "reserve", battery.reserve(), Unit.PERCENT)
-                .with("", "usable", battery.usableMinutes() * 60, Unit.MINUTE)
+                .with(
+                        "",
+                        "left by the cold",
+                        Battery.capacity(plan.request().pins().siOr(TEMPERATURE, Defaults.TEMPERATURE_K)),
+                        Unit.PERCENT)
+                .with("", "usable", plan.usableMinutes() * 60, Unit.MINUTE)
                 .with("", "left in the last set", plan.batteries().leftS(), Unit.MINUTE);
-        return reason.source("the battery's figures, in the wind to plan for; cold is not counted yet");
+        return reason.source("the battery's figures, in the wind and cold to plan for");
     }
 
     private Reason timeReason() {

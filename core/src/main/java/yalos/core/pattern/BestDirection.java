@@ -77,7 +77,7 @@ public final class BestDirection {
             here = Optional.of(sweep.point(reversed ? low : high, band));
         }
         if (launch.isPresent() && here.isPresent()) {
-            time += pace.transitS(here.get(), launch.get());
+            time += pace.returnS(here.get(), launch.get());
         }
         return time;
     }

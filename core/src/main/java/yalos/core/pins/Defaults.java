@@ -20,6 +20,8 @@ public final class Defaults {
 
     /** A frequent legal ceiling, metres above ground; the operator's own law decides. */
     public static final double CEILING_M = 120;
+    /** 20 °C: batteries keep their nominal endurance. */
+    public static final double TEMPERATURE_K = 293.15;
     /** Photos that should see every bit of ground. */
     public static final int LEAST_PHOTOS = 5;
 

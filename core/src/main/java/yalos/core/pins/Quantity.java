@@ -34,6 +34,8 @@ public enum Quantity {
     BRIEF_GSD("brief-gsd", "GSD asked for", UnitKind.GSD, Section.LIMITS, Slot.BRIEF_GSD, 0.0002, 2),
     CEILING("ceiling", "Ceiling", UnitKind.HEIGHT, Section.LIMITS, Slot.CEILING, 1, 10_000),
     LEAST_PHOTOS("least-photos", "Seen at least", UnitKind.COUNT, Section.LIMITS, Slot.LEAST_PHOTOS, 1, 100),
+    TEMPERATURE(
+            "temperature", "Air temperature", UnitKind.TEMPERATURE, Section.LIMITS, Slot.TEMPERATURE, 233.15, 328.15),
     WIND("wind", "Wind to plan for", UnitKind.SPEED, Section.LIMITS, Slot.WIND, 0, 40),
     WIND_FROM("wind-from", "Wind from", UnitKind.ANGLE, Section.LIMITS, Slot.WIND_FROM, 0, 2 * Math.PI),
 
@@ -82,6 +84,7 @@ public enum Quantity {
         BRIEF_GSD,
         CEILING,
         LEAST_PHOTOS,
+        TEMPERATURE,
         WIND,
         WIND_FROM,
         PHOTOS,

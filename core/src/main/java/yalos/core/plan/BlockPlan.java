@@ -132,7 +132,18 @@ public record BlockPlan(
     }
 
     private static BatteryUse use(PlanRequest request, Timeline timeline) {
-        return BatteryUse.of(timeline, request.aircraft().battery().usableMinutes() * 60);
+        return BatteryUse.of(timeline, usableMinutes(request) * 60);
+    }
+
+    private static double usableMinutes(PlanRequest request) {
+        return request.aircraft()
+                .battery()
+                .usableMinutes(request.pins().siOr(Quantity.TEMPERATURE, Defaults.TEMPERATURE_K));
+    }
+
+    /** This plan over level ground. */
+    BlockPlan level() {
+        return made(request, design, block, covered, passes, solution);
     }
 
     /** Over its real ground, where there is any. */
@@ -228,6 +239,11 @@ public record BlockPlan(
         return request.pins().si(Quantity.BRIEF_GSD);
     }
 
+    /** The GSD every place is judged by, in metres: what the brief asks for, otherwise what is pinned. */
+    public OptionalDouble askedGsdM() {
+        return briefGsdM().isPresent() ? briefGsdM() : request.pins().si(Quantity.GSD);
+    }
+
     /** The greatest height above ground the operator allows, in metres. */
     public double ceilingM() {
         return request.pins().siOr(Quantity.CEILING, Defaults.CEILING_M);
@@ -262,6 +278,11 @@ public record BlockPlan(
      */
     public double flightTimeS() {
         return timeline.totalS() + batteries.tripsS();
+    }
+
+    /** Minutes that each battery set carries the aircraft in the air to plan for, its reserve untouched. */
+    public double usableMinutes() {
+        return usableMinutes(request);
     }
 
     /** Battery sets that the flight takes, each down to its reserve; 0 where it cannot be flown. */

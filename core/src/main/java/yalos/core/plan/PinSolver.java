@@ -5,8 +5,10 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.DoubleFunction;
 import yalos.core.block.PlaneBlock;
+import yalos.core.camera.GroundScale;
 import yalos.core.fault.InputFault;
 import yalos.core.pins.Defaults;
+import yalos.core.pins.Overlaps;
 import yalos.core.pins.Pins;
 import yalos.core.pins.Quantity;
 import yalos.core.units.Measure;
@@ -16,7 +18,9 @@ import yalos.core.units.Unit;
  * Which scale, or which overlap, makes the true plan of this block cost no more than was pinned?
  *
  * <p>Costs are limits: photos, flight time, battery sets. What is free gives way, in this order: the scale (the finest GSD
- * that fits), the side overlap, the forward overlap (each the greatest that fits, no more than usual). Cost falls as the scale
+ * that fits), the side overlap, the forward overlap (each the greatest that fits, no more than usual). Nothing gives way beyond what can
+ * be flown and used: the height stays between the clearance, the payload's least height and the ceiling, the overlap above the least for
+ * a reconstruction, the speed above the slowest the aircraft flies. Cost falls as the scale
  * grows coarser or the overlap lower, but in steps, as strips come and go one by one. Each search therefore brackets and halves on
  * the digits that are shown; its answer holds when planned, and the next finer digit does not.
  */
@@ -24,9 +28,8 @@ public final class PinSolver {
     /** A hundredth of a centimetre: the last digit of a GSD that is shown. */
     private static final double GSD_STEP_CM = 0.01;
 
-    private static final int FINEST = 2;
-    private static final int COARSEST = 10_000;
-    private static final int LEAST_OVERLAP = 10;
+    /** Where nothing else does, this keeps a scale from becoming nonsense: 1 m above ground. */
+    private static final double LEAST_HEIGHT_M = 1;
 
     private final PlaneBlock block;
     private final PlanRequest request;
@@ -84,8 +87,11 @@ public final class PinSolver {
             solver.overlap(Quantity.FORWARD_OVERLAP, plan.design().forwardOverlap())
                     .ifPresent(forward -> ways.add(new Way(Quantity.FORWARD_OVERLAP, forward)));
         }
+        double groundS =
+                Math.max(0, plan.timeline().totalS() - plan.level().timeline().totalS());
+        Optional<BlockPlan> cheapest = solver.cheapest();
         for (Quantity cost : solver.pins.costs()) {
-            double needed = cost(plan, cost, 0);
+            double needed = cheapest.map(cheap -> cost(cheap, cost, groundS)).orElse(Double.NaN);
             if (Double.isFinite(needed) && needed > limit(solver.pins, cost)) {
                 ways.add(new Way(cost, inWholeUnits(cost, needed)));
             }
@@ -103,9 +109,7 @@ public final class PinSolver {
         if (!pins.scaleFixed()) {
             return gsd().map(gsd -> new Solution(pins.with(Quantity.GSD, gsd), Optional.of(Quantity.GSD), true))
                     .orElseGet(() -> new Solution(
-                            pins.with(Quantity.GSD, Measure.of(COARSEST * GSD_STEP_CM, Unit.CENTIMETRE)),
-                            Optional.of(Quantity.GSD),
-                            false));
+                            pins.with(Quantity.GSD, centimetres(coarsest())), Optional.of(Quantity.GSD), false));
         }
         if (holds(pins)) {
             return new Solution(pins, Optional.empty(), true);
@@ -125,21 +129,78 @@ public final class PinSolver {
 
     /** The finest GSD, on whole hundredths of a centimetre, that holds every cost. */
     private Optional<Measure> gsd() {
-        return least(FINEST, COARSEST, step -> pins.with(Quantity.GSD, Measure.of(step * GSD_STEP_CM, Unit.CENTIMETRE)))
-                .map(step -> Measure.of(Math.round(step * GSD_STEP_CM * 100) / 100.0, Unit.CENTIMETRE));
+        int finest = finest();
+        int coarsest = coarsest();
+        return finest > coarsest
+                ? Optional.empty()
+                : least(finest, coarsest, step -> pins.with(Quantity.GSD, centimetres(step)))
+                        .map(PinSolver::centimetres);
+    }
+
+    private static Measure centimetres(double steps) {
+        return Measure.of(Math.round(steps * GSD_STEP_CM * 100) / 100.0, Unit.CENTIMETRE);
+    }
+
+    private double stepsAt(double heightM) {
+        return new GroundScale(request.camera(), heightM).gsdM() * 100 / GSD_STEP_CM;
+    }
+
+    /** The first step at which the flight is high enough for its payload and clear of the ground. */
+    private int finest() {
+        double clearance = request.ground()
+                .filter(ground -> !ground.isLevel())
+                .map(ground -> ground.choice().clearanceM())
+                .orElse(LEAST_HEIGHT_M);
+        double least = Math.max(clearance, request.kit().payload().leastHeightM());
+        return (int) Math.max(2, Math.ceil(stepsAt(least) - 1e-9));
+    }
+
+    /** The last step below the ceiling. */
+    private int coarsest() {
+        return (int) Math.floor(stepsAt(pins.siOr(Quantity.CEILING, Defaults.CEILING_M)) + 1e-9);
+    }
+
+    private int leastOverlap(Quantity overlap) {
+        boolean scanner = request.kit().payload().scannerLeads();
+        double least = overlap == Quantity.FORWARD_OVERLAP
+                ? Overlaps.LEAST.forward()
+                : scanner ? Overlaps.SCANNER_SIDE : Overlaps.LEAST.side();
+        return (int) Math.round(least * 100);
     }
 
     /** The greatest overlap below the usual one, in whole percent, that holds every cost. */
     private Optional<Measure> overlap(Quantity overlap, double usual) {
         int from = (int) Math.round(usual * 100);
-        return least(0, from - LEAST_OVERLAP, step -> pins.with(overlap, Measure.of(from - step, Unit.PERCENT)))
-                .map(step -> Measure.of(from - step, Unit.PERCENT));
+        int room = from - leastOverlap(overlap);
+        return room < 0
+                ? Optional.empty()
+                : least(0, room, step -> pins.with(overlap, Measure.of(from - step, Unit.PERCENT)))
+                        .map(step -> Measure.of(from - step, Unit.PERCENT));
+    }
+
+    /** What the costs would be at the least: at the ceiling where the scale is free, and with free overlaps at their least. */
+    private Optional<BlockPlan> cheapest() {
+        Pins cheap = pins.withoutCosts();
+        if (!pins.scaleFixed()) {
+            cheap = cheap.with(Quantity.GSD, centimetres(coarsest()));
+        }
+        for (Quantity overlap : List.of(Quantity.SIDE_OVERLAP, Quantity.FORWARD_OVERLAP)) {
+            Quantity step = overlap == Quantity.SIDE_OVERLAP ? Quantity.STRIP_SPACING : Quantity.AIR_BASE;
+            if (!pins.has(overlap) && !pins.has(step)) {
+                cheap = cheap.with(overlap, Measure.of(leastOverlap(overlap), Unit.PERCENT));
+            }
+        }
+        try {
+            return Optional.of(BlockPlan.unsolved(block, request.with(cheap)));
+        } catch (InputFault cannotBePlanned) {
+            return Optional.empty();
+        }
     }
 
     /** The least step whose pins hold; steps grow cheaper. Halves, then walks over the last few uneven ones. */
     private Optional<Integer> least(int from, int to, DoubleFunction<Pins> pinsAt) {
         int low = from;
-        int high = Math.max(from + 1, 32);
+        int high = Math.min(to, Math.max(from + 1, 32));
         while (high < to && !holds(pinsAt.apply(high))) {
             low = high;
             high = Math.min(to, high * 2);
@@ -162,7 +223,8 @@ public final class PinSolver {
     private boolean holds(Pins trial) {
         try {
             BlockPlan plan = BlockPlan.unsolved(block, request.with(trial.withoutCosts()));
-            return pins.costs().stream().allMatch(cost -> within(cost(plan, cost, groundS), limit(pins, cost)));
+            return plan.design().speedMps() >= request.aircraft().slowestMps() - 1e-9
+                    && pins.costs().stream().allMatch(cost -> within(cost(plan, cost, groundS), limit(pins, cost)));
         } catch (InputFault tooManyOrNone) {
             return false;
         }

@@ -11,11 +11,13 @@ import yalos.core.flight.Exposure;
 import yalos.core.flight.Flight;
 import yalos.core.flight.Timeline;
 import yalos.core.height.HeightPlan;
+import yalos.core.height.HeightReference;
 import yalos.core.kit.Positioning;
 import yalos.core.pattern.Pass;
 import yalos.core.pattern.Passes;
 import yalos.core.pattern.Pattern;
 import yalos.core.pattern.Task;
+import yalos.core.pins.Quantity;
 import yalos.core.proof.CountGrid;
 import yalos.core.proof.Coverage;
 import yalos.core.proof.GroundProof;
@@ -30,6 +32,9 @@ import yalos.core.terrain.SightLine;
 public final class PlanProof {
     /** Cells of the block in a first answer over real ground, quick enough for every change. */
     private static final int COARSE_CELLS = 40_000;
+
+    /** So much less of a pinned overlap is allowed. */
+    private static final double OVERLAP_LOST = 0.02;
 
     private static final double OBLIQUE_PITCH = Math.toRadians(-60);
 
@@ -80,9 +85,28 @@ public final class PlanProof {
         return proved(Noise.ofImage(Noise.USUAL_IMAGE_PX), EnumSet.noneOf(SurfaceProof.Layer.class), share -> true);
     }
 
-    /** Everything, with the accuracy that a positioning mode is good for. */
+    /**
+     * A plan judged as finely as is quick enough for every change.
+     *
+     * @param wanted how the positions of the photos are to be known; no better than the aircraft can
+     */
+    public static Judgement glance(BlockPlan plan, Positioning wanted, Accuracy accuracy) {
+        PlanProof proof = new PlanProof(plan, PhotoCount.cellSizeM(plan.block(), COARSE_CELLS));
+        Judgement.Asked asked = proof.asked(accuracy);
+        Positioning mode = able(plan, wanted);
+        return proof.judged(proof.proved(noise(mode), asked.layers(), share -> true), wanted, accuracy);
+    }
+
+    /** How positions are really known: as wanted, unless the aircraft knows them less well. Control points do not ask it. */
+    public static Positioning able(BlockPlan plan, Positioning wanted) {
+        Positioning able = plan.request().aircraft().positioning();
+        boolean beyond = wanted != Positioning.CONTROL && wanted.horizontalM() < able.horizontalM() - 1e-9;
+        return beyond ? able : wanted;
+    }
+
+    /** Everything, with the accuracy that a positioning mode is good for, as far as the aircraft has it. */
     public GroundProof whole(Positioning mode, SurfaceProof.Watcher watcher) {
-        return proved(noise(mode), SurfaceProof.Layer.ofGround(), watcher);
+        return proved(noise(able(plan, mode)), SurfaceProof.Layer.ofGround(), watcher);
     }
 
     private boolean[] asked() {
@@ -110,11 +134,33 @@ public final class PlanProof {
     }
 
     /** What the pins and the brief ask of every cell, and whether it is given. */
-    public Judgement judged(GroundProof proof, Accuracy wanted) {
+    public Judgement judged(GroundProof proof, Positioning wanted, Accuracy accuracy) {
+        boolean followed = heights.filter(known -> known.choice().reference() == HeightReference.FOLLOW)
+                .isPresent();
         return new Judgement(
                 proof,
-                new Judgement.Asked(plan.leastPhotos(), plan.briefGsdM(), wanted.positionM(), wanted.heightM()),
-                plan.design().scale().gsdM());
+                asked(accuracy),
+                new Judgement.Flown(plan.design().scale().gsdM(), followed, able(plan, wanted)));
+    }
+
+    private Judgement.Asked asked(Accuracy accuracy) {
+        return new Judgement.Asked(
+                plan.leastPhotos(), plan.askedGsdM(), accuracy.positionM(), accuracy.heightM(), nearestGsdM());
+    }
+
+    /** Where the ground is nearer, footprints are smaller and a pinned overlap is less by more than is allowed. */
+    private OptionalDouble nearestGsdM() {
+        Design design = plan.design();
+        double side = kept(Quantity.SIDE_OVERLAP, design.sideOverlap());
+        double forward = kept(Quantity.FORWARD_OVERLAP, design.forwardOverlap());
+        double nearest = design.scale().gsdM() * Math.max(side, forward);
+        return nearest > 0 ? OptionalDouble.of(nearest) : OptionalDouble.empty();
+    }
+
+    /** Share of the planned distance at which a pinned overlap is at its least; 0 where it is not pinned. */
+    private double kept(Quantity overlap, double planned) {
+        OptionalDouble pinned = plan.request().pins().si(overlap);
+        return pinned.isEmpty() ? 0 : (1 - planned) / (1 - pinned.getAsDouble() + OVERLAP_LOST);
     }
 
     /**
@@ -147,9 +193,10 @@ public final class PlanProof {
         laid.exposures().stream()
                 .filter(exposure -> !Double.isNaN(exposure.upM()))
                 .forEach(exposure -> all.add(exposure.onLine(lines + exposure.line())));
-        GroundProof proof = GroundProof.of(ground, asked(), all, noise(mode), SurfaceProof.Layer.ofGround(), watcher);
+        GroundProof proof =
+                GroundProof.of(ground, asked(), all, noise(able(plan, mode)), SurfaceProof.Layer.ofGround(), watcher);
         double minutes = Timeline.of(laid, plan.timeline().pace()).totalS() / 60;
-        return new Gain(judged(proof, wanted).share(), minutes);
+        return new Gain(judged(proof, mode, wanted).share(), minutes);
     }
 
     /** The photos of a plan that see a cell of the ground it was proved over. */

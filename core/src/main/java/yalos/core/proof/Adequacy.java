@@ -8,6 +8,7 @@ public enum Adequacy {
     TOO_COARSE("GSD too coarse"),
     INACCURATE("height not accurate enough"),
     OFF("position not accurate enough"),
+    LOW_OVERLAP("pinned overlap lost"),
     UNKNOWN("ground unknown"),
     OUTSIDE("outside the block");
 

@@ -2,6 +2,7 @@ package yalos.core.proof;
 
 import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.Deque;
 import java.util.List;
@@ -93,11 +94,14 @@ public record Coverage(CountGrid count, int[] histogram, long unknown, int asked
         private final CountGrid count;
         private final int asked;
         private final boolean[] done;
+        /** Known cells of the block: weak ground that is nearly all of them is no edge, though it touches it. */
+        private final int inBlock;
 
         Spots(CountGrid count, int asked) {
             this.count = count;
             this.asked = asked;
             this.done = new boolean[count.columns() * count.rows()];
+            this.inBlock = Arrays.stream(count.histogram()).sum();
         }
 
         List<WeakSpot> largest(int most) {
@@ -145,7 +149,7 @@ public record Coverage(CountGrid count, int[] histogram, long unknown, int asked
                     count.x(leastIndex % count.columns()),
                     count.y(leastIndex / count.columns()),
                     least,
-                    edge);
+                    edge && cells < inBlock * Judgement.NEARLY_ALL);
         }
 
         private void enter(int column, int row, Deque<Integer> open) {

@@ -95,6 +95,15 @@ public final class GroundProof implements CountGrid {
         return proof.sigmaVerticalM();
     }
 
+    /** How many cells are asked for. */
+    public int asked() {
+        int cells = 0;
+        for (boolean one : asked) {
+            cells += one ? 1 : 0;
+        }
+        return asked.length == 0 ? grid.heights().length : cells;
+    }
+
     /** Index of a cell in the layers, rows counting from the south as {@link CountGrid} has them. */
     public int index(int column, int row) {
         return (grid.rows() - 1 - row) * grid.columns() + column;

@@ -4,12 +4,24 @@ import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.Deque;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.OptionalDouble;
+import java.util.Set;
+import yalos.core.geodesy.PlanePoint;
+import yalos.core.kit.Positioning;
 
 /** Is every cell of a proof given what is asked for? Where not, which connected pieces of ground lack what, and why. */
 public final class Judgement {
     private static final int MOST_SPOTS = 12;
+    /** Weak ground that is this share of the block is no edge, though it touches it. */
+    static final double NEARLY_ALL = 0.9;
+    /** Weak cells this near to each other are one weak spot. */
+    private static final int NEAR_CELLS = 2;
+    /** Smaller pieces are specks: below both this size and this share of the block nobody flies again for them. */
+    private static final double LEAST_SPOT_M2 = 4;
+
+    private static final double LEAST_SPOT = 0.0002;
     private static final double GSD_TOLERANCE = 1.05;
     /** Ground nearer to the photos than this share of the usual depth counts as high, farther as low. */
     private static final double NEARER = 0.93;
@@ -17,8 +29,9 @@ public final class Judgement {
     private final GroundProof proof;
     private final Asked asked;
     private final byte[] cells;
-    private final double usualGsdM;
+    private final Flown flown;
     private final List<WeakGround> spots;
+    private Specks specks = new Specks(0, 0);
 
     /**
      * What is asked of every cell.
@@ -27,16 +40,50 @@ public final class Judgement {
      * @param gsdM of the best of them, at most
      * @param positionSigmaM expected of its position along each axis of the plane, at most
      * @param heightSigmaM expected of its height, at most
+     * @param nearestGsdM mean GSD of them, at least: nearer to the aircraft a pinned overlap is lost
      */
-    public record Asked(int photos, OptionalDouble gsdM, OptionalDouble positionSigmaM, OptionalDouble heightSigmaM) {}
+    public record Asked(
+            int photos,
+            OptionalDouble gsdM,
+            OptionalDouble positionSigmaM,
+            OptionalDouble heightSigmaM,
+            OptionalDouble nearestGsdM) {
+
+        /** Photos alone. */
+        public static Asked photos(int least) {
+            return new Asked(
+                    least,
+                    OptionalDouble.empty(),
+                    OptionalDouble.empty(),
+                    OptionalDouble.empty(),
+                    OptionalDouble.empty());
+        }
+
+        /** What a proof must know to be judged so. */
+        public Set<SurfaceProof.Layer> layers() {
+            Set<SurfaceProof.Layer> layers = EnumSet.of(SurfaceProof.Layer.COUNT_WITHOUT_OCCLUSION);
+            layers.add(SurfaceProof.Layer.GSD);
+            if (positionSigmaM.isPresent() || heightSigmaM.isPresent()) {
+                layers.add(SurfaceProof.Layer.ACCURACY);
+            }
+            return layers;
+        }
+    }
 
     /**
-     * @param usualGsdM planned, to tell high ground from low
+     * What the judged photos are known by.
+     *
+     * @param gsdM planned, to tell high ground from low
+     * @param followed whether the path follows the ground: ground that is too far from it is then steep, not low
+     * @param positioning how the cameras' positions are known
      */
-    public Judgement(GroundProof proof, Asked asked, double usualGsdM) {
+    public record Flown(double gsdM, boolean followed, Positioning positioning) {}
+
+    /** Holds a proof, which knows the {@linkplain Asked#layers() layers asked for}, against what is asked. */
+    public Judgement(GroundProof proof, Asked asked, Flown flown) {
         this.proof = proof;
         this.asked = asked;
-        this.usualGsdM = usualGsdM;
+        this.flown = flown;
         this.cells = new byte[proof.columns() * proof.rows()];
         for (int row = 0; row < proof.rows(); row++) {
             for (int column = 0; column < proof.columns(); column++) {
@@ -55,16 +102,18 @@ public final class Judgement {
         if (asked.gsdM().isPresent() && proof.gsdBestM()[at] > asked.gsdM().getAsDouble() * GSD_TOLERANCE) {
             return Adequacy.TOO_COARSE;
         }
-        double position = proof.sigmaHorizontalM()[at] / Math.sqrt(2);
         if (asked.positionSigmaM().isPresent()
-                && !(position <= asked.positionSigmaM().getAsDouble())) {
+                && !(proof.sigmaHorizontalM()[at] / Math.sqrt(2)
+                        <= asked.positionSigmaM().getAsDouble())) {
             return Adequacy.OFF;
         }
-        float sigma = proof.sigmaVerticalM()[at];
-        if (asked.heightSigmaM().isPresent() && !(sigma <= asked.heightSigmaM().getAsDouble())) {
+        if (asked.heightSigmaM().isPresent()
+                && !(proof.sigmaVerticalM()[at] <= asked.heightSigmaM().getAsDouble())) {
             return Adequacy.INACCURATE;
         }
-        return Adequacy.ENOUGH;
+        boolean near = asked.nearestGsdM().isPresent()
+                && proof.gsdMeanM()[at] < asked.nearestGsdM().getAsDouble();
+        return near ? Adequacy.LOW_OVERLAP : Adequacy.ENOUGH;
     }
 
     /** What is judged. */
@@ -80,6 +129,23 @@ public final class Judgement {
     /** The judgement on a cell, by its index in the proof's layers. */
     public Adequacy at(int index) {
         return Adequacy.values()[cells[index]];
+    }
+
+    /** How the cameras' positions are known. */
+    public Positioning positioning() {
+        return flown.positioning();
+    }
+
+    /** The GSD of the ground that is seen worst, each place on its finest photo, in metres; not a number where nothing is seen. */
+    public double coarsestM() {
+        double coarsest = Double.NaN;
+        for (int at = 0; at < cells.length; at++) {
+            double gsd = proof.gsdBestM()[at];
+            if (at(at).known() && !Double.isNaN(gsd) && !(gsd <= coarsest)) {
+                coarsest = gsd;
+            }
+        }
+        return coarsest;
     }
 
     /** Share of the block that is given enough, 0..1; unknown ground is part of the block and never given enough. */
@@ -106,6 +172,34 @@ public final class Judgement {
         return !at(at).known();
     }
 
+    /**
+     * Weak ground too small or too much of it to be listed.
+     *
+     * @param count how many pieces
+     * @param areaM2 of all of them together
+     */
+    public record Specks(int count, double areaM2) {}
+
+    /** What is weak besides the {@linkplain #spots() spots}. */
+    public Specks specks() {
+        return specks;
+    }
+
+    /**
+     * The first cell that is judged so, in the block's plane.
+     *
+     * @throws IllegalArgumentException when there is none
+     */
+    public PlanePoint anyPlace(Adequacy judged) {
+        for (int at = 0; at < cells.length; at++) {
+            if (at(at) == judged) {
+                return new PlanePoint(
+                        proof.grid().x(at % proof.columns()), proof.grid().y(at / proof.columns()));
+            }
+        }
+        throw new IllegalArgumentException("no cell is judged " + judged);
+    }
+
     /** The largest pieces of weak ground, the largest first. */
     public List<WeakGround> spots() {
         return spots;
@@ -119,13 +213,23 @@ public final class Judgement {
                 found.add(spot(at, done));
             }
         }
-        return found.stream()
-                .sorted(Comparator.comparingDouble(WeakGround::areaM2).reversed())
-                .limit(MOST_SPOTS)
-                .toList();
+        found.sort(Comparator.comparingDouble(WeakGround::areaM2).reversed());
+        double least = Math.max(LEAST_SPOT_M2, LEAST_SPOT * proof.asked() * cellM2());
+        int listed = 0;
+        while (listed < Math.min(MOST_SPOTS, found.size()) && found.get(listed).areaM2() >= least) {
+            listed++;
+        }
+        List<WeakGround> left = found.subList(listed, found.size());
+        specks = new Specks(
+                left.size(), left.stream().mapToDouble(WeakGround::areaM2).sum());
+        return List.copyOf(found.subList(0, listed));
     }
 
-    /** Cells that lack the same, joined edge to edge. */
+    private double cellM2() {
+        return proof.grid().cellX() * proof.grid().cellY();
+    }
+
+    /** Cells that lack the same, joined where no more than a cell lies between. */
     private WeakGround spot(int start, boolean[] done) {
         int columns = proof.columns();
         Deque<Integer> open = new ArrayDeque<>(List.of(start));
@@ -137,19 +241,10 @@ public final class Judgement {
             int at = open.pop();
             found.add(at);
             worst = proof.counts()[at] < proof.counts()[worst] ? at : worst;
-            int column = at % columns;
-            for (int next :
-                    new int[] {column > 0 ? at - 1 : -1, column + 1 < columns ? at + 1 : -1, at - columns, at + columns
-                    }) {
-                boolean outside = next < 0 || next >= cells.length || nothingKnown(next);
-                edge |= outside;
-                if (!outside && !done[next] && cells[next] == cells[start]) {
-                    done[next] = true;
-                    open.push(next);
-                }
-            }
+            edge |= reached(at, cells[start], done, open);
         }
-        double area = found.size() * proof.grid().cellX() * proof.grid().cellY();
+        edge &= found.size() < proof.asked() * NEARLY_ALL;
+        double area = found.size() * cellM2();
         return new WeakGround(
                 cause(Adequacy.values()[cells[start]], edge, worst),
                 area,
@@ -159,13 +254,33 @@ public final class Judgement {
                 found.stream().mapToInt(Integer::intValue).toArray());
     }
 
+    /** Enters what lacks the same within two cells; answers whether the block ends next to the cell. */
+    private boolean reached(int at, byte lack, boolean[] done, Deque<Integer> open) {
+        int columns = proof.columns();
+        int column = at % columns;
+        int row = at / columns;
+        boolean edge = false;
+        for (int r = row - NEAR_CELLS; r <= row + NEAR_CELLS; r++) {
+            for (int c = column - NEAR_CELLS; c <= column + NEAR_CELLS; c++) {
+                boolean outside = r < 0 || c < 0 || r >= proof.rows() || c >= columns || nothingKnown(r * columns + c);
+                edge |= outside && Math.abs(r - row) + Math.abs(c - column) == 1;
+                if (!outside && !done[r * columns + c] && cells[r * columns + c] == lack) {
+                    done[r * columns + c] = true;
+                    open.push(r * columns + c);
+                }
+            }
+        }
+        return edge;
+    }
+
     private WeakGround.Cause cause(Adequacy lack, boolean edge, int worst) {
         return switch (lack) {
             case HIDDEN -> WeakGround.Cause.HIDDEN_SIDE;
-            case TOO_COARSE -> WeakGround.Cause.LOW_GROUND;
+            case TOO_COARSE -> flown.followed() ? WeakGround.Cause.RAISED_PATH : WeakGround.Cause.LOW_GROUND;
+            case LOW_OVERLAP -> WeakGround.Cause.HIGH_GROUND;
             case INACCURATE, OFF -> edge ? WeakGround.Cause.EDGE : WeakGround.Cause.WEAK_RAYS;
             default -> {
-                boolean high = proof.gsdBestM()[worst] < usualGsdM * NEARER;
+                boolean high = proof.gsdBestM()[worst] < flown.gsdM() * NEARER;
                 yield edge ? WeakGround.Cause.EDGE : high ? WeakGround.Cause.HIGH_GROUND : WeakGround.Cause.GAPS;
             }
         };

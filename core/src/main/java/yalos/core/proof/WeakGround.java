@@ -48,6 +48,7 @@ public record WeakGround(Cause cause, double areaM2, double x, double y, int lea
         GAPS("strips or stations too far apart"),
         HIDDEN_SIDE("a steep side, hidden behind ground that stands before it"),
         LOW_GROUND("low ground: the aircraft is farther, pixels are larger"),
+        RAISED_PATH("steep ground: the aircraft climbs and sinks too slowly at this speed to stay near it"),
         WEAK_RAYS("rays too few or too alike to fix the height");
 
         private final String words;

@@ -205,8 +205,7 @@ public final class WhatIf {
         double speed = plan.request().aircraft().maxSpeedMps();
         Pace pace = plan.timeline().pace();
         Timeline stopping = Timeline.of(StopAndGo.of(plan.flight(), SETTLING_S, speed), pace);
-        BatteryUse batteries =
-                BatteryUse.of(stopping, plan.request().aircraft().battery().usableMinutes() * 60);
+        BatteryUse batteries = BatteryUse.of(stopping, plan.usableMinutes() * 60);
         double track = plan.flight().lines().get(0).trackRad();
         double every = pace.standToStandS(plan.design().baseM(), track, speed) + SETTLING_S;
         double time = stopping.totalS() + batteries.tripsS();

@@ -13,6 +13,7 @@ import yalos.core.fault.InputFault;
  */
 public record Measure(double figure, Unit unit) {
     private static final Pattern CLOCK = Pattern.compile("(\\d{1,3}):([0-5]\\d)(?::([0-5]\\d))?");
+    private static final Pattern HOURS = Pattern.compile("(\\d{1,3})\\s*h\\s*([0-5]?\\d)(?:\\s*min)?");
     private static final Pattern FRACTION = Pattern.compile("(\\d+)\\s*/\\s*(\\d+(?:\\.\\d+)?)\\s*(.*)");
     private static final Pattern FIGURE =
             Pattern.compile("([+-]?(?:\\d+(?:[.,]\\d*)?|[.,]\\d+)(?:[eE][+-]?\\d{1,3})?)\\s*(.*)");
@@ -41,7 +42,7 @@ public record Measure(double figure, Unit unit) {
 
     /**
      * Reads what an operator types: {@code 80}, {@code 80 m}, {@code 260ft}, {@code 1/1000 s}, {@code 24:40} (minutes
-     * and seconds), {@code 1,5}.
+     * and seconds), {@code 1 h 10 min}, {@code 1,5}.
      *
      * @param field named in the fault
      * @param unitIfNone the unit meant when none is typed
@@ -54,6 +55,10 @@ public record Measure(double figure, Unit unit) {
             Matcher clock = CLOCK.matcher(typed);
             if (clock.matches()) {
                 return clockTime(clock);
+            }
+            Matcher hours = HOURS.matcher(typed);
+            if (hours.matches()) {
+                return of(Double.parseDouble(hours.group(1)) * 60 + Double.parseDouble(hours.group(2)), Unit.MINUTE);
             }
         }
         Matcher fraction = FRACTION.matcher(typed);

@@ -45,6 +45,9 @@ public enum Unit {
     POINT_PER_M2(Family.DENSITY, 1, "/m²", "/m2", "pts/m²", "pts/m2"),
     POINT_PER_FT2(Family.DENSITY, 1 / (0.3048 * 0.3048), "/ft²", "/ft2", "pts/ft²", "pts/ft2"),
 
+    CELSIUS(Family.TEMPERATURE, 1, 273.15, "°C", "c", "deg c"),
+    FAHRENHEIT(Family.TEMPERATURE, 5.0 / 9, 459.67 * 5 / 9, "°F", "f", "deg f"),
+
     PIXEL(Family.PIXELS, 1, "px", "pixel", "pixels"),
     COUNT(Family.COUNT, 1, ""),
     MEGABYTE(Family.DATA, 1e6, "MB"),
@@ -59,6 +62,7 @@ public enum Unit {
         TIME,
         AREA,
         DENSITY,
+        TEMPERATURE,
         PIXELS,
         COUNT,
         DATA
@@ -66,12 +70,21 @@ public enum Unit {
 
     private final Family family;
     private final double size;
+    private final double zero;
     private final String symbol;
     private final List<String> alsoTyped;
 
     Unit(Family family, double size, String symbol, String... alsoTyped) {
+        this(family, size, 0, symbol, alsoTyped);
+    }
+
+    /**
+     * @param zero SI figure of its zero
+     */
+    Unit(Family family, double size, double zero, String symbol, String... alsoTyped) {
         this.family = family;
         this.size = size;
+        this.zero = zero;
         this.symbol = symbol;
         this.alsoTyped = List.of(alsoTyped);
     }
@@ -93,12 +106,12 @@ public enum Unit {
 
     /** A figure in this unit as SI. */
     public double toSi(double figure) {
-        return figure * size;
+        return figure * size + zero;
     }
 
     /** An SI figure in this unit. */
     public double ofSi(double si) {
-        return si / size;
+        return (si - zero) / size;
     }
 
     /** The unit of a family that is typed so, ignoring case unless that would confuse two units. */

@@ -33,6 +33,7 @@ public enum UnitKind {
     SHUTTER("shutter times", new Shown(Unit.SECOND, 6, 0)),
     DURATION("flight times", new Shown(Unit.MINUTE, 1, 1)),
     DENSITY("point densities", new Shown(Unit.POINT_PER_M2, 1, 5), new Shown(Unit.POINT_PER_FT2, 2, 0.5)),
+    TEMPERATURE("temperatures", new Shown(Unit.CELSIUS, 0, 1), new Shown(Unit.FAHRENHEIT, 0, 1)),
     PIXELS("pixels", new Shown(Unit.PIXEL, 2, 0.1)),
     COUNT("counts", new Shown(Unit.COUNT, 0, 1)),
     DATA("storage", new Shown(Unit.GIGABYTE, 1, 1));
@@ -102,13 +103,14 @@ public enum UnitKind {
         return text.endsWith(".0") ? text.substring(0, 3) : text;
     }
 
-    /** Minutes and seconds, 24:40; hours in front where there are any. */
+    /** Minutes and seconds, 24:40; above an hour in hours and minutes, 1 h 10, with the unit behind it. */
     private static String clock(double seconds) {
         long whole = Math.round(seconds);
-        long hours = whole / 3600;
-        String minutes = hours == 0 ? "%d" : "%02d";
-        String rest = String.format(Locale.ROOT, minutes + ":%02d", whole / 60 % 60, whole % 60);
-        return hours == 0 ? rest : hours + ":" + rest;
+        if (whole < 3600) {
+            return String.format(Locale.ROOT, "%d:%02d", whole / 60, whole % 60);
+        }
+        long minutes = Math.round(seconds / 60);
+        return "%d h %02d".formatted(minutes / 60, minutes % 60);
     }
 
     /** Shutter times below half a second read as fractions: 1/1000. */

@@ -38,7 +38,6 @@ import yalos.core.pins.Pins;
 import yalos.core.pins.Quantity;
 import yalos.core.plan.BlockPlan;
 import yalos.core.plan.GroundRequest;
-import yalos.core.plan.PlanProof;
 import yalos.core.plan.PlanRequest;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
@@ -53,7 +52,7 @@ class FindingsTest {
     private static final Outline BLOCK = Samples.square(300);
 
     private static Case of(BlockPlan plan, Brief brief) {
-        return new Case(plan, PlanProof.coverage(plan), brief);
+        return Case.of(plan, brief);
     }
 
     private static Optional<Finding> find(Case one, String key) {
@@ -242,7 +241,7 @@ class FindingsTest {
                 .with(Kit.of(AIRCRAFT.with(one), Samples.twentyMegapixel()));
         BlockPlan plan = large.plan();
         Finding carried = find(of(plan, Brief.EMPTY), "batteries").orElseThrow();
-        assertThat(carried.sentence()).contains("takes " + plan.batterySets()).contains("; 1 are carried");
+        assertThat(carried.sentence()).contains("takes " + plan.batterySets()).contains("; 1 is carried");
         assertThat(plan.batterySets()).isGreaterThan(1);
         // 22.5 usable minutes at 15 m/s reach 10 km out and home: 15 km away no set does
         PlanRequest far = new PlanRequest(
@@ -296,6 +295,8 @@ class FindingsTest {
                 AIRCRAFT.kind(),
                 15,
                 15,
+                15,
+                0,
                 2.5,
                 1.5,
                 Math.toRadians(30),

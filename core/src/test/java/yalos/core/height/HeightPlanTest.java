@@ -75,9 +75,7 @@ class HeightPlanTest {
     }
 
     private static List<String> keys(BlockPlan plan) {
-        return Findings.of(plan, PlanProof.coverage(plan), UnitChoice.METRIC).stream()
-                .map(Finding::key)
-                .toList();
+        return Findings.of(plan, UnitChoice.METRIC).stream().map(Finding::key).toList();
     }
 
     @ParameterizedTest
@@ -130,7 +128,7 @@ class HeightPlanTest {
         BlockPlan level = plan(hill, choice(HeightReference.TAKE_OFF, DesignPlane.LOWEST), Pins.ofHeight(80));
         double least = level.heights().orElseThrow().aboveGroundM()[0];
         assertThat(least).isBetween(40.0, 50.0);
-        List<Finding> found = Findings.of(level, PlanProof.coverage(level), UnitChoice.METRIC);
+        List<Finding> found = Findings.of(level, UnitChoice.METRIC);
         assertThat(found).extracting(Finding::key).contains("overlap-over-relief", "return-height");
         double side = 1 - 0.3 * 80 / least;
         assertThat(found)
@@ -203,7 +201,7 @@ class HeightPlanTest {
                 List.of(mast),
                 List.of(),
                 OptionalDouble.empty());
-        assertThat(Findings.of(level, PlanProof.coverage(level), UnitChoice.METRIC))
+        assertThat(Findings.of(level, UnitChoice.METRIC))
                 .filteredOn(f -> f.key().equals("clearance"))
                 .singleElement()
                 .satisfies(f -> assertThat(f.sentence()).contains("radio mast").contains("5.0 m"));
@@ -225,7 +223,7 @@ class HeightPlanTest {
     }
 
     private static Finding finding(BlockPlan plan, String key) {
-        return Findings.of(plan, PlanProof.coverage(plan), UnitChoice.METRIC).stream()
+        return Findings.of(plan, UnitChoice.METRIC).stream()
                 .filter(f -> f.key().equals(key))
                 .findFirst()
                 .orElseThrow(() -> new AssertionError(key + " not in " + keys(plan)));
@@ -374,7 +372,7 @@ class HeightPlanTest {
     void aWrongDatumIsFoundByTheLevelOfTheTakeOff() {
         BlockPlan plan = plan(
                 (x, y) -> 140, HeightChoice.USUAL, Pins.ofHeight(60), List.of(), List.of(), OptionalDouble.of(100));
-        assertThat(Findings.of(plan, PlanProof.coverage(plan), UnitChoice.METRIC))
+        assertThat(Findings.of(plan, UnitChoice.METRIC))
                 .filteredOn(f -> f.key().equals("take-off-level"))
                 .singleElement()
                 .satisfies(f -> assertThat(f.sentence()).contains("40.0 m apart"));
@@ -451,7 +449,7 @@ class HeightPlanTest {
         assertThat(PlanProof.coverage(plan).shareUnknown()).isEqualTo(1);
         assertThat(finding(plan, "model-ends").level()).isEqualTo(Finding.Level.STOP);
         GroundProof proof = PlanProof.of(plan, 10).whole(Positioning.PPK, share -> true);
-        Judgement judgement = PlanProof.of(plan, 10).judged(proof, PlanProof.Accuracy.ANY);
+        Judgement judgement = PlanProof.of(plan, 10).judged(proof, Positioning.PPK, PlanProof.Accuracy.ANY);
         assertThat(judgement.share()).isZero();
         assertThat(judgement.share(Adequacy.UNKNOWN)).isEqualTo(1);
     }

@@ -222,7 +222,7 @@ class DesignTest {
         PlanRequest request = new PlanRequest(
                 Kit.of(AIRCRAFT, small), bad, Samples.square(900), Optional.empty(), OptionalInt.of(32630));
         BlockPlan plan = request.plan();
-        List<Finding> findings = Findings.of(plan, PlanProof.coverage(plan), UnitChoice.METRIC);
+        List<Finding> findings = Findings.of(plan, UnitChoice.METRIC);
         assertThat(findings)
                 .extracting(Finding::key)
                 .contains(
@@ -237,7 +237,7 @@ class DesignTest {
                 BlockPlan mended = request.with(bad.pinned(
                                 ((Remedy.Pin) remedy.change()).quantity(), ((Remedy.Pin) remedy.change()).value()))
                         .plan();
-                assertThat(Findings.of(mended, PlanProof.coverage(mended), UnitChoice.METRIC))
+                assertThat(Findings.of(mended, UnitChoice.METRIC))
                         .as("%s mends %s", remedy.label(), finding.key())
                         .extracting(Finding::key)
                         .doesNotContain(finding.key());

@@ -8,8 +8,11 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import yalos.core.Samples;
+import yalos.core.brief.Brief;
+import yalos.core.finding.Case;
 import yalos.core.finding.Finding;
 import yalos.core.finding.Findings;
+import yalos.core.finding.Mends;
 import yalos.core.finding.Remedy;
 import yalos.core.pins.Defaults;
 import yalos.core.pins.Pins;
@@ -42,7 +45,8 @@ class PinSolverTest {
         "BATTERY_SETS, 5",
     })
     void findsTheFinestGsdThatACostBuys(Quantity cost, double most) {
-        BlockPlan plan = plan(USUAL.pinned(cost, unitOf(cost, most)));
+        Pins high = USUAL.with(Quantity.CEILING, Measure.of(1500, Unit.METRE));
+        BlockPlan plan = plan(high.pinned(cost, unitOf(cost, most)));
         assertThat(plan.solution().holds()).isTrue();
         assertThat(plan.solution().solved()).contains(Quantity.GSD);
         double limit = unitOf(cost, most).si();
@@ -76,25 +80,62 @@ class PinSolverTest {
 
     @Test
     void pinsThatCannotHoldAreNamedAndEachWayOutHolds() {
-        Pins pins = USUAL.pinned(Quantity.PHOTOS, unitOf(Quantity.PHOTOS, 150))
+        Pins pins = USUAL.pinned(Quantity.PHOTOS, unitOf(Quantity.PHOTOS, 300))
                 .pinned(Quantity.GSD, Measure.of(2, Unit.CENTIMETRE))
                 .with(Quantity.SIDE_OVERLAP, Measure.of(70, Unit.PERCENT))
                 .with(Quantity.FORWARD_OVERLAP, Measure.of(80, Unit.PERCENT));
         BlockPlan plan = plan(pins);
         assertThat(plan.solution().holds()).isFalse();
-        Finding conflict =
-                Findings.of(plan, PlanProof.coverage(plan), UnitChoice.METRIC).get(0);
+        Finding conflict = Findings.of(plan, UnitChoice.METRIC).get(0);
         assertThat(conflict.key()).isEqualTo("pins-in-conflict");
-        assertThat(conflict.sentence()).contains("photos 150", "GSD 2 cm", "side 70 %", "forward 80 %");
-        assertThat(conflict.remedies())
-                .extracting(remedy -> ((Remedy.Pin) remedy.change()).quantity())
-                .contains(Quantity.GSD, Quantity.FORWARD_OVERLAP, Quantity.PHOTOS);
-        for (Remedy remedy : conflict.remedies()) {
-            Remedy.Pin way = (Remedy.Pin) remedy.change();
-            assertThat(plan(pins.pinned(way.quantity(), way.value())).solution().holds())
-                    .as(remedy.label())
+        assertThat(conflict.sentence()).contains("photos 300", "GSD 2 cm", "side 70 %", "forward 80 %");
+        List<Mends.Mend> mends = Mends.of(Case.of(plan, Brief.EMPTY), conflict, UnitChoice.METRIC);
+        assertThat(mends).extracting(mend -> mend.remedy().label()).anyMatch(label -> label.startsWith("GSD "));
+        assertThat(mends)
+                .as("a forward overlap too low for a reconstruction cures nothing")
+                .noneMatch(mend -> mend.remedy().label().startsWith("Forward"));
+        for (Mends.Mend mend : mends) {
+            assertThat(mend.cures()).isTrue();
+            Pins mended = mend.remedy().change() instanceof Remedy.Pin way
+                    ? pins.pinned(way.quantity(), way.value())
+                    : pins.without(((Remedy.Unpin) mend.remedy().change()).quantity());
+            assertThat(plan(mended).solution().holds())
+                    .as(mend.remedy().label())
                     .isTrue();
+            assertThat(mend.minutes())
+                    .isCloseTo((plan(mended).flightTimeS() - plan.flightTimeS()) / 60, Offset.offset(1e-9));
         }
+    }
+
+    /** A time no plan below the ceiling takes: it ends at the ceiling, not at 3,750 m, and says so. */
+    @Test
+    void neverEndsBeyondTheCeilingOrBelowTheClearance() {
+        BlockPlan quick = plan(USUAL.pinned(Quantity.FLIGHT_TIME, unitOf(Quantity.FLIGHT_TIME, 1)));
+        assertThat(quick.solution().holds()).isFalse();
+        assertThat(quick.design().scale().heightM()).isBetween(119.0, 120.0);
+        BlockPlan slow = plan(USUAL.pinned(Quantity.FLIGHT_TIME, unitOf(Quantity.FLIGHT_TIME, 5000)));
+        assertThat(slow.solution().holds()).isTrue();
+        assertThat(slow.design().scale().heightM()).isBetween(1.0, 10.0);
+    }
+
+    /** The way out of a conflict names the time that can really be had, with what is free at its cheapest. */
+    @Test
+    void aCostThatCannotBeMetNamesTheLeastThatCan() {
+        Pins pins = USUAL.pinned(Quantity.FLIGHT_TIME, unitOf(Quantity.FLIGHT_TIME, 2))
+                .pinned(Quantity.GSD, Measure.of(2, Unit.CENTIMETRE));
+        BlockPlan plan = plan(pins);
+        assertThat(plan.solution().holds()).isFalse();
+        Measure least = PinSolver.waysOut(plan).stream()
+                .filter(way -> way.quantity() == Quantity.FLIGHT_TIME)
+                .findFirst()
+                .orElseThrow()
+                .value();
+        BlockPlan met = plan(pins.pinned(Quantity.FLIGHT_TIME, least));
+        assertThat(met.solution().holds()).isTrue();
+        assertThat(plan(pins.pinned(Quantity.FLIGHT_TIME, Measure.of(least.figure() - 1, Unit.MINUTE)))
+                        .solution()
+                        .holds())
+                .isFalse();
     }
 
     @Test

@@ -14,8 +14,6 @@ import yalos.core.Samples;
 import yalos.core.brief.Brief;
 import yalos.core.camera.Lens;
 import yalos.core.camera.Pose;
-import yalos.core.finding.Remedy;
-import yalos.core.finding.WeakSpotRemedies;
 import yalos.core.flight.Exposure;
 import yalos.core.kit.Positioning;
 import yalos.core.pins.Pins;
@@ -25,7 +23,6 @@ import yalos.core.plan.PlanProof;
 import yalos.core.terrain.HeightGrid;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
-import yalos.core.units.UnitChoice;
 
 /** Is what the proof finds judged as the brief asks, and is the cause the right one? */
 class JudgementTest {
@@ -44,11 +41,11 @@ class JudgementTest {
 
     private static Judgement judged(HeightGrid grid, double up, Judgement.Asked asked) {
         GroundProof proof = GroundProof.of(grid, photos(up), Noise.ofImage(0.5));
-        return new Judgement(proof, asked, 75 / 3000.0);
+        return new Judgement(proof, asked, new Judgement.Flown(75 / 3000.0, false, Positioning.PPK));
     }
 
     private static Judgement.Asked asked(int photos) {
-        return new Judgement.Asked(photos, OptionalDouble.empty(), OptionalDouble.empty(), OptionalDouble.empty());
+        return Judgement.Asked.photos(photos);
     }
 
     @Test
@@ -84,7 +81,12 @@ class JudgementTest {
         return judged(
                 grid,
                 75,
-                new Judgement.Asked(9, OptionalDouble.empty(), OptionalDouble.of(sigmaM), OptionalDouble.empty()));
+                new Judgement.Asked(
+                        9,
+                        OptionalDouble.empty(),
+                        OptionalDouble.of(sigmaM),
+                        OptionalDouble.empty(),
+                        OptionalDouble.empty()));
     }
 
     @Test
@@ -128,7 +130,12 @@ class JudgementTest {
         Judgement coarse = judged(
                 pit,
                 75,
-                new Judgement.Asked(3, OptionalDouble.of(0.026), OptionalDouble.empty(), OptionalDouble.empty()));
+                new Judgement.Asked(
+                        3,
+                        OptionalDouble.of(0.026),
+                        OptionalDouble.empty(),
+                        OptionalDouble.empty(),
+                        OptionalDouble.empty()));
         int middle = 30 * 60 + 30;
         assertThat(coarse.at(middle)).isEqualTo(Adequacy.TOO_COARSE);
         assertThat(coarse.spots()).extracting(WeakGround::cause).contains(WeakGround.Cause.LOW_GROUND);
@@ -143,41 +150,18 @@ class JudgementTest {
         Judgement judgement = judged(
                 level,
                 75,
-                new Judgement.Asked(3, OptionalDouble.empty(), OptionalDouble.empty(), OptionalDouble.of(0.001)));
+                new Judgement.Asked(
+                        3,
+                        OptionalDouble.empty(),
+                        OptionalDouble.empty(),
+                        OptionalDouble.of(0.001),
+                        OptionalDouble.empty()));
         assertThat(judgement.share(Adequacy.INACCURATE)).isEqualTo(1);
         double sum = 0;
         for (Adequacy lack : Adequacy.values()) {
             sum += lack == Adequacy.UNKNOWN ? 0 : judgement.share(lack);
         }
         assertThat(sum).isCloseTo(1, Offset.offset(1e-9));
-    }
-
-    @Test
-    void everyCauseHasARemedyThatCanBePlannedAndCostsWhatItSays() {
-        BlockPlan plan = Samples.request(Samples.square(400), Pins.ofGsd(2)).plan();
-        WeakSpotRemedies remedies = new WeakSpotRemedies(plan, UnitChoice.METRIC);
-        for (WeakGround.Cause cause : WeakGround.Cause.values()) {
-            List<WeakSpotRemedies.Priced> priced = remedies.of(cause);
-            assertThat(priced).as("%s", cause).isNotEmpty();
-            for (WeakSpotRemedies.Priced one : priced) {
-                Remedy.Pin pin = (Remedy.Pin) one.remedy().change();
-                BlockPlan mended = plan.tried(plan.solution().pins().with(pin.quantity(), pin.value()));
-                double minutes = (mended.flightTimeS() - plan.flightTimeS()) / 60;
-                assertThat(one.minutes()).isCloseTo(minutes, Offset.offset(1e-9));
-                assertThat(minutes).isGreaterThan(-1);
-            }
-        }
-    }
-
-    @Test
-    void aRemedySpeaksInTheOperatorsUnits() {
-        BlockPlan plan = Samples.request(Samples.square(400), Pins.ofHeight(75)).plan();
-        assertThat(new WeakSpotRemedies(plan, UnitChoice.FEET)
-                        .of(WeakGround.Cause.LOW_GROUND)
-                        .get(0)
-                        .remedy()
-                        .label())
-                .isEqualTo("Fly at 226 ft");
     }
 
     /** The photos that the probe draws are those that the count counts. */
@@ -207,7 +191,7 @@ class JudgementTest {
 
     private static double share(BlockPlan plan) {
         PlanProof proof = PlanProof.of(plan, 3);
-        return proof.judged(proof.whole(Positioning.PPK, done -> true), PlanProof.Accuracy.ANY)
+        return proof.judged(proof.whole(Positioning.PPK, done -> true), Positioning.PPK, PlanProof.Accuracy.ANY)
                 .share();
     }
 

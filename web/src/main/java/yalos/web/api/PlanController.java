@@ -26,7 +26,6 @@ import yalos.core.fault.InputFault;
 import yalos.core.finding.Finding;
 import yalos.core.finding.Findings;
 import yalos.core.plan.BlockPlan;
-import yalos.core.plan.PlanProof;
 import yalos.core.units.UnitChoice;
 import yalos.web.exchange.PlanGeoJson;
 
@@ -57,7 +56,7 @@ class PlanController {
             throw new InputFault("body", "over 20 MB", "The body may have up to 20 MB.");
         }
         BlockPlan plan = PlanRequestReader.read(content).plan();
-        List<String> stops = Findings.of(plan, PlanProof.coverage(plan), UnitChoice.METRIC).stream()
+        List<String> stops = Findings.of(plan, UnitChoice.METRIC).stream()
                 .filter(finding -> finding.level() == Finding.Level.STOP)
                 .map(Finding::headline)
                 .toList();

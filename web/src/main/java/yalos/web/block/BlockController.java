@@ -32,6 +32,12 @@ class BlockController {
         return page.show(blocks.open(id), stage, why, model);
     }
 
+    /** Remedies of a finding, each tried before it is shown; asked for a moment after the page, for trying takes a while. */
+    @GetMapping("/blocks/{id}/mends")
+    String mends(@PathVariable long id, @RequestParam String key, Visit visit) {
+        return page.mends(blocks.open(id), key, visit);
+    }
+
     @PostMapping("/blocks/{id}/undo")
     String undo(@PathVariable long id, Visit visit) {
         return page.changed(blocks.undo(id, visit.version()), visit);

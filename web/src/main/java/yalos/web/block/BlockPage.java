@@ -2,6 +2,7 @@ package yalos.web.block;
 
 import java.time.format.DateTimeFormatter;
 import java.util.List;
+import java.util.Optional;
 import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
 import yalos.core.fault.InputFault;
@@ -44,6 +45,24 @@ public class BlockPage {
         fill(block, visit.stage(), why == null ? "" : why, visit.model());
         visit.response().setHeader(Htmx.TRIGGER, "sheet-changed");
         return "block/changed";
+    }
+
+    /** The remedies of one finding, tried; nothing where the block went on since. */
+    String mends(OpenBlock block, String key, Visit visit) {
+        UnitChoice units = preferences.units();
+        Planned planned = desk.plan(block.facts());
+        Optional<Finding> finding = findings(block, planned, units).stream()
+                .filter(one -> one.key().equals(key) && block.version() == visit.version())
+                .findFirst();
+        Model model = visit.model();
+        model.addAttribute("block", block);
+        model.addAttribute("stage", visit.stage());
+        model.addAttribute(
+                "mends",
+                finding.map(one -> FindingView.MendView.all(planned, one, units))
+                        .orElse(List.of()));
+        model.addAttribute("tried", finding.map(one -> one.remedies().size()).orElse(0));
+        return "block/mends";
     }
 
     private void fill(OpenBlock block, Stage stage, String why, Model model) {

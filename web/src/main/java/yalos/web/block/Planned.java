@@ -10,10 +10,11 @@ import yalos.core.fault.InputFault;
 import yalos.core.finding.Case;
 import yalos.core.finding.Finding;
 import yalos.core.finding.Findings;
+import yalos.core.finding.Mends;
 import yalos.core.ledger.Ledger;
 import yalos.core.plan.BlockPlan;
-import yalos.core.plan.PlanProof;
 import yalos.core.proof.Coverage;
+import yalos.core.proof.Judgement;
 import yalos.core.units.UnitChoice;
 import yalos.web.store.BlockFacts;
 
@@ -29,13 +30,14 @@ public record Planned(Optional<Whole> whole, Optional<InputFault> fault) {
     public static final class Whole {
         private final BlockPlan plan;
         private final Ledger ledger;
-        private final Case judged;
+        private volatile Case judged;
         private final Map<UnitChoice, List<Finding>> findings = new ConcurrentHashMap<>();
+        private final Map<Finding, List<Mends.Mend>> mends = new ConcurrentHashMap<>();
 
         Whole(BlockPlan plan, Brief brief) {
             this.plan = plan;
             this.ledger = Ledger.of(plan);
-            this.judged = new Case(plan, PlanProof.coverage(plan), brief);
+            this.judged = Case.of(plan, brief);
         }
 
         public BlockPlan plan() {
@@ -48,6 +50,23 @@ public record Planned(Optional<Whole> whole, Optional<InputFault> fault) {
 
         public Coverage coverage() {
             return judged.coverage();
+        }
+
+        /** Every place held against what is pinned and asked, as finely as was judged so far. */
+        public Judgement judgement() {
+            return judged.judgement();
+        }
+
+        /** A finer judgement takes the place of the first one, everywhere that a share is shown. */
+        public void judgedFiner(Judgement finer) {
+            judged = judged.with(finer);
+            findings.clear();
+            mends.clear();
+        }
+
+        /** What cures a finding, tried; see {@link Mends}. */
+        public List<Mends.Mend> mends(Finding finding, UnitChoice units) {
+            return mends.computeIfAbsent(finding, wanted -> Mends.of(judged, wanted, units));
         }
 
         /** What a practitioner would say, in the operator's units; the worst first. */

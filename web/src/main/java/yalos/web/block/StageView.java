@@ -2,8 +2,9 @@ package yalos.web.block;
 
 import java.util.Arrays;
 import java.util.List;
-import java.util.Locale;
 import yalos.core.finding.Finding;
+import yalos.core.proof.Adequacy;
+import yalos.core.proof.Shares;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
 
@@ -14,6 +15,9 @@ import yalos.core.units.UnitKind;
  * @param mood {@code done}, {@code mind}, {@code stop} or empty, beside the word and never alone
  */
 public record StageView(String key, String label, boolean built, boolean here, String standing, String mood) {
+
+    private static final double MIND_SHARE = 0.998;
+    private static final double STOP_SHARE = 0.5;
 
     static List<StageView> all(OpenBlock block, Planned planned, List<Finding> findings, Stage here, UnitChoice units) {
         return Arrays.stream(Stage.values())
@@ -61,13 +65,18 @@ public record StageView(String key, String label, boolean built, boolean here, S
         return minds > 0 ? new String[] {minds + " to mind", "mind"} : new String[] {"in order", "done"};
     }
 
+    /** The worst of what is judged, in a share that never rounds up to a whole. */
     private static String[] proof(Planned planned) {
         return planned.whole()
                 .map(whole -> {
-                    double share =
-                            whole.coverage().shareAtLeast(whole.coverage().asked());
-                    String text = String.format(Locale.ROOT, "%.1f %% seen", Math.floor(share * 1000) / 10);
-                    return new String[] {text, share > 0.998 ? "done" : "mind"};
+                    double unknown = whole.judgement().share(Adequacy.UNKNOWN);
+                    double share = whole.judgement().share();
+                    String mood = whole.plan().heightsUnknown() || share < STOP_SHARE || unknown > 0
+                            ? "stop"
+                            : share < MIND_SHARE ? "mind" : "done";
+                    String text =
+                            unknown > 0 ? Shares.percent(unknown) + " unknown" : Shares.percent(share) + " enough";
+                    return new String[] {text, mood};
                 })
                 .orElse(new String[] {"–", ""});
     }

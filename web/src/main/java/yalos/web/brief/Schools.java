@@ -9,6 +9,7 @@ import yalos.core.pins.Quantity;
 import yalos.core.plan.BlockPlan;
 import yalos.core.plan.PlanProof;
 import yalos.core.proof.Coverage;
+import yalos.core.proof.Shares;
 import yalos.core.trial.WhatIf;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
@@ -39,11 +40,11 @@ final class Schools {
                     strips == 0 ? "exactly the outline" : strips == 1 ? "one strip beyond it" : "two strips beyond it";
             schools.add(new School(
                     name,
-                    "%s, %d photos, %.1f %% seen on %d or more"
+                    "%s, %d photos, %s seen on %d or more"
                             .formatted(
                                     units.text(UnitKind.DURATION, other.flightTimeS()),
                                     other.photos(),
-                                    Math.floor(coverage.shareAtLeast(coverage.asked()) * 1000) / 10,
+                                    Shares.percent(coverage.shareAtLeast(coverage.asked())),
                                     coverage.asked())));
         }
         return new Question("How far beyond the edge?", schools);

@@ -2,10 +2,8 @@ package yalos.web.proof;
 
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.EnumMap;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
@@ -14,26 +12,22 @@ import org.springframework.ui.Model;
 import org.springframework.web.context.request.RequestContextHolder;
 import org.springframework.web.context.request.ServletRequestAttributes;
 import yalos.core.block.LocalPlane;
-import yalos.core.finding.Remedy;
-import yalos.core.finding.WeakSpotRemedies;
 import yalos.core.geodesy.EastNorth;
 import yalos.core.pins.Quantity;
 import yalos.core.plan.BlockPlan;
 import yalos.core.proof.Coverage;
 import yalos.core.proof.GroundProof;
 import yalos.core.proof.Judgement;
+import yalos.core.proof.Shares;
 import yalos.core.proof.WeakGround;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
-import yalos.web.block.FindingView.RemedyView;
 import yalos.web.block.Stage;
 import yalos.web.block.StageBook;
 
 /** The field book's page of the Proof stage: a first count at once, every layer and the judgement when the background is done. */
 @Component
 class ProofBook implements StageBook {
-    private static final double SHOWN_M2 = 4;
-
     private final ProofDesk proofs;
 
     ProofBook(ProofDesk proofs) {
@@ -43,18 +37,9 @@ class ProofBook implements StageBook {
     /** One class of the legend; {@code width} in 0..100 for its bar. */
     public record LegendRow(String label, String colour, boolean hatched, String share, double width) {}
 
-    /** A remedy with what it costs. */
-    public record PricedView(String label, String path, String value, String price) {}
-
     /** A piece of weak ground. */
     public record SpotRow(
-            int number,
-            String area,
-            String least,
-            String cause,
-            String east,
-            String north,
-            List<PricedView> remedies) {}
+            int number, String area, String lack, String least, String cause, String east, String north) {}
 
     /** The share of the block seen on at least so many photos. */
     public record ShareRow(int photos, String share, boolean asked) {}
@@ -104,16 +89,26 @@ class ProofBook implements StageBook {
                                 band.label(),
                                 band.colour(),
                                 band.hatched(),
-                                percent(band.share()),
+                                Shares.percent(band.share()),
                                 100 * band.share() / Math.max(1e-9, most)))
                         .toList());
-        model.addAttribute("adequate", percent(judgement.share()));
+        model.addAttribute("adequate", Shares.percent(judgement.share()));
         Optional<Double> before =
                 proofs.before(opened.block().id(), opened.block().facts());
-        model.addAttribute("before", before.map(ProofBook::percent).orElse(""));
+        model.addAttribute("before", before.map(Shares::percent).orElse(""));
         obliques(proofs.of(opened.block().id(), opened.block().facts(), plan), model);
         model.addAttribute("wanted", wanted(judgement, units));
         model.addAttribute("spots", spots(plan, judgement, units));
+        Judgement.Specks specks = judgement.specks();
+        model.addAttribute(
+                "specks",
+                specks.count() == 0
+                        ? ""
+                        : "%d %s besides, %s in all."
+                                .formatted(
+                                        specks.count(),
+                                        specks.count() == 1 ? "speck" : "specks",
+                                        units.areaText(specks.areaM2())));
         GroundProof proof = judgement.proof();
         model.addAttribute("cell", units.text(UnitKind.DISTANCE, proof.cellM()));
         model.addAttribute("extent", extent(plan.block().plane(), proof));
@@ -128,7 +123,9 @@ class ProofBook implements StageBook {
                                 "obliques",
                                 "Ground is hidden on steep sides. Oblique strips across the planned ones, camera at −60°, would give %s of the block enough instead of %s, for about %.0f min more. Plan them as a block of their own."
                                         .formatted(
-                                                percent(gain.share()), percent(judgement.share()), gain.minutes()))));
+                                                Shares.percent(gain.share()),
+                                                Shares.percent(judgement.share()),
+                                                gain.minutes()))));
     }
 
     /** The layer the address asks for. */
@@ -162,49 +159,23 @@ class ProofBook implements StageBook {
                 .distinct()
                 .sorted()
                 .mapToObj(photos ->
-                        new ShareRow(photos, percent(coverage.shareAtLeast(photos)), photos == coverage.asked()))
+                        new ShareRow(photos, Shares.percent(coverage.shareAtLeast(photos)), photos == coverage.asked()))
                 .toList();
     }
 
     private static List<SpotRow> spots(BlockPlan plan, Judgement judgement, UnitChoice units) {
-        WeakSpotRemedies remedies = new WeakSpotRemedies(plan, units);
         List<SpotRow> rows = new ArrayList<>();
-        Map<WeakGround.Cause, List<PricedView>> priced = new EnumMap<>(WeakGround.Cause.class);
         for (WeakGround spot : judgement.spots()) {
-            if (spot.areaM2() < SHOWN_M2) {
-                continue;
-            }
             EastNorth at = plan.block().plane().toGrid(spot.x(), spot.y());
-            boolean first = !priced.containsKey(spot.cause());
-            List<PricedView> mends = priced.computeIfAbsent(
-                    spot.cause(),
-                    cause -> remedies.of(cause).stream().map(ProofBook::priced).toList());
             rows.add(new SpotRow(
                     rows.size() + 1,
                     units.areaText(spot.areaM2()),
+                    judgement.at(spot.cells()[0]).words(),
                     spot.leastPhotos() + (spot.leastPhotos() == 1 ? " photo" : " photos"),
                     spot.cause().words(),
                     String.format(Locale.ROOT, "%.2f", at.east()),
-                    String.format(Locale.ROOT, "%.2f", at.north()),
-                    first ? mends : List.of()));
+                    String.format(Locale.ROOT, "%.2f", at.north())));
         }
         return rows;
-    }
-
-    private static PricedView priced(WeakSpotRemedies.Priced priced) {
-        Remedy remedy = priced.remedy();
-        RemedyView view = RemedyView.of(remedy);
-        String price = Double.isNaN(priced.minutes()) ? "" : String.format(Locale.ROOT, "%+.1f min", priced.minutes());
-        return new PricedView(view.label(), view.path(), view.value(), price);
-    }
-
-    /** Never rounds up to a whole that is not one. */
-    private static String percent(double share) {
-        double percent = share * 100;
-        double shown = percent > 99.9 && percent < 100 ? Math.min(percent, 99.99) : percent;
-        return String.format(
-                Locale.ROOT,
-                percent > 99 && percent < 100 || percent > 0 && percent < 1 ? "%.2f %%" : "%.1f %%",
-                shown);
     }
 }

@@ -12,11 +12,14 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
 import yalos.core.brief.Brief;
+import yalos.core.kit.Positioning;
 import yalos.core.plan.BlockPlan;
 import yalos.core.plan.PlanProof;
 import yalos.core.proof.Adequacy;
+import yalos.core.proof.GroundProof;
 import yalos.core.proof.Judgement;
 import yalos.core.proof.PhotoCount;
+import yalos.web.block.PlanDesk;
 import yalos.web.store.BlockFacts;
 
 /**
@@ -30,6 +33,7 @@ class ProofDesk {
     /** Share of hidden ground from which oblique strips are looked at. */
     private static final double WORTH_OBLIQUES = 0.0005;
 
+    private final PlanDesk plans;
     private final Map<BlockFacts, Work> works = new LinkedHashMap<>(16, 0.75f, true);
     private final Map<Long, Shares> shares = new LinkedHashMap<>();
     private final ExecutorService bench = Executors.newSingleThreadExecutor(task -> {
@@ -37,6 +41,10 @@ class ProofDesk {
         thread.setDaemon(true);
         return thread;
     });
+
+    ProofDesk(PlanDesk plans) {
+        this.plans = plans;
+    }
 
     /** Shares of a block given enough: before the last change that was proved, and since. */
     record Shares(BlockFacts facts, double now, double before) {}
@@ -133,14 +141,15 @@ class ProofDesk {
         try {
             double cell = PhotoCount.cellSizeM(plan.block(), PhotoCount.SCREEN_CELLS);
             PlanProof proof = PlanProof.of(plan, cell);
-            Judgement judgement = proof.judged(
-                    proof.whole(facts.brief().positioning(), share -> {
-                        work.progress = share;
-                        return !work.off;
-                    }),
-                    facts.brief().accuracy());
+            Positioning wanted = facts.brief().positioning();
+            GroundProof whole = proof.whole(wanted, share -> {
+                work.progress = share;
+                return !work.off;
+            });
+            Judgement judgement = proof.judged(whole, wanted, facts.brief().accuracy());
             remember(block, facts, judgement.share());
             work.weighing = judgement.share(Adequacy.HIDDEN) > WORTH_OBLIQUES;
+            plans.plan(facts).whole().ifPresent(known -> known.judgedFiner(judgement));
             work.judgement = judgement;
             if (work.weighing) {
                 weigh(proof, facts.brief(), work);

@@ -39,7 +39,9 @@ enum ProofLayer {
     /** cividis, for figures where more is better; read backwards where less is. */
     private static final int[] CIVIDIS = {0x00224e, 0x35456c, 0x666970, 0x948e77, 0xc8b866, 0xfee838};
 
-    private static final int[] VERDICTS = {0xd9d2c0, 0x8c1d40, 0x5e3c99, 0xb35806, 0x1f5673, 0x00796b, 0x8d8d8d};
+    private static final int[] VERDICTS = {
+        0xd9d2c0, 0x8c1d40, 0x5e3c99, 0xb35806, 0x1f5673, 0x00796b, 0x7a5c00, 0x8d8d8d
+    };
 
     private final String words;
     private final Kind kind;

@@ -78,6 +78,8 @@ final class StoredGear {
             String kind,
             Double maxSpeedMps,
             Double transitMps,
+            @Maybe Double returnMps,
+            @Maybe Double slowestMps,
             Double accelerationMps2,
             Double turnSpeedMps,
             Double bankRad,
@@ -93,6 +95,8 @@ final class StoredGear {
                     aircraft.kind().name(),
                     aircraft.maxSpeedMps(),
                     aircraft.transitMps(),
+                    aircraft.returnMps(),
+                    aircraft.slowestMps(),
                     aircraft.accelerationMps2(),
                     aircraft.turnSpeedMps(),
                     aircraft.bankRad(),
@@ -104,12 +108,20 @@ final class StoredGear {
                     StoredBattery.of(aircraft.battery()));
         }
 
+        /** A wing whose slowest speed nobody asked for yet is taken to need seven tenths of its fastest (common practice). */
+        private double slowestUsual() {
+            boolean wing = word(kind, AircraftKind.MULTIROTOR, RENAMED).wing();
+            return wing ? 0.7 * or(maxSpeedMps, USUAL.maxSpeedMps()) : 0;
+        }
+
         Aircraft aircraft() {
             return new Aircraft(
                     or(name, USUAL.name()),
                     word(kind, AircraftKind.MULTIROTOR, RENAMED),
                     or(maxSpeedMps, USUAL.maxSpeedMps()),
                     or(transitMps, USUAL.transitMps()),
+                    or(returnMps, or(transitMps, USUAL.transitMps())),
+                    or(slowestMps, slowestUsual()),
                     or(accelerationMps2, USUAL.accelerationMps2()),
                     or(turnSpeedMps, USUAL.turnSpeedMps()),
                     or(bankRad, USUAL.bankRad()),

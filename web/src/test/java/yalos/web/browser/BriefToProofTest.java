@@ -68,9 +68,9 @@ class BriefToProofTest {
         assertThat(page.inputValue("#f-gsd")).isEqualTo("2.00");
 
         // photos pinned below what the pinned GSD and overlaps need
-        page.fill("#f-photos", "20");
+        page.fill("#f-photos", "400");
         page.press("#f-photos", "Enter");
-        awaitSaved("Photos 20");
+        awaitSaved("Photos 400");
         page.fill("#f-gsd", "1 cm");
         page.press("#f-gsd", "Enter");
         awaitSaved("GSD 1 cm");
@@ -81,7 +81,7 @@ class BriefToProofTest {
                 .click();
         page.waitForFunction("() => !document.querySelector('.findings').textContent.includes('cannot all hold')");
         Browsing.awaitSheet(page);
-        assertThat(Integer.parseInt(page.inputValue("#f-photos"))).isLessThanOrEqualTo(20);
+        assertThat(Integer.parseInt(page.inputValue("#f-photos"))).isLessThanOrEqualTo(400);
     }
 
     @Test

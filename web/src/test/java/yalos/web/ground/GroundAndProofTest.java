@@ -201,9 +201,13 @@ class GroundAndProofTest {
         bring(Reference.bytes("coverage_dem_utm.tif"), "dem.tif");
         change("/ledger/height", "value", "60 m");
         String level = change("/heights/reference", "value", "TAKE_OFF");
-        assertThat(level).contains("heights/reference").contains("Follow the ground");
+        assertThat(level).contains("Over the highest ground the aircraft is only");
+        assertThat(visitor.mends(block, "ground", "overlap-over-relief"))
+                .contains("heights/reference")
+                .contains("Follow the ground")
+                .contains("% enough");
         String followed = change("/heights/reference", "value", "FOLLOW");
-        assertThat(followed).doesNotContain("Follow the ground</button>");
+        assertThat(followed).doesNotContain("key=overlap-over-relief");
     }
 
     @ParameterizedTest

@@ -94,9 +94,11 @@ class KitAndBriefTest {
                 .contains("These pins cannot all hold")
                 .contains("photos 60")
                 .contains("GSD 1 cm");
-        Matcher way = Pattern.compile("ledger/gsd\"[^>]*>.*?name=\"value\"\\s+value=\"([^\"]+)\"", Pattern.DOTALL)
-                .matcher(page.substring(page.indexOf("These pins")));
-        assertThat(way.find()).isTrue();
+        String mends = visitor.mends(block, "kit", "pins-in-conflict");
+        Matcher way = Pattern.compile(
+                        "name=\"value\" value=\"([^\"]+)\"\\s*/>\\s*<button class=\"remedy\">\\s*<span>GSD")
+                .matcher(mends);
+        assertThat(way.find()).as(mends).isTrue();
         String mended = change("/ledger/gsd", "value", way.group(1));
         assertThat(mended).doesNotContain("These pins cannot all hold");
         assertThat(Integer.parseInt(figure(mended, "photos"))).isLessThanOrEqualTo(60);

@@ -15,6 +15,7 @@ import org.junit.jupiter.params.provider.EnumSource;
 import yalos.core.camera.Lens;
 import yalos.core.camera.Pose;
 import yalos.core.flight.Exposure;
+import yalos.core.kit.Positioning;
 import yalos.core.proof.GroundProof;
 import yalos.core.proof.Judgement;
 import yalos.core.proof.Noise;
@@ -42,8 +43,13 @@ class ProofLayerTest {
         GroundProof proof = GroundProof.of(grid, photos, Noise.ofImage(0.5));
         return new Judgement(
                 proof,
-                new Judgement.Asked(9, OptionalDouble.of(0.025), OptionalDouble.empty(), OptionalDouble.of(0.05)),
-                0.025);
+                new Judgement.Asked(
+                        9,
+                        OptionalDouble.of(0.025),
+                        OptionalDouble.empty(),
+                        OptionalDouble.of(0.05),
+                        OptionalDouble.empty()),
+                new Judgement.Flown(0.025, false, Positioning.PPK));
     }
 
     @ParameterizedTest

@@ -1,0 +1,167 @@
+package yalos.core.finding;
+
+import static yalos.core.pins.Quantity.*;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
+import yalos.core.height.HeightReference;
+import yalos.core.pins.Quantity;
+import yalos.core.plan.BlockPlan;
+import yalos.core.proof.Adequacy;
+import yalos.core.proof.Judgement;
+import yalos.core.proof.WeakGround;
+import yalos.core.terrain.HeightGrid;
+import yalos.core.units.Measure;
+import yalos.core.units.Unit;
+import yalos.core.units.UnitKind;
+
+/** What might mend ground that is given too little. Each is tried by {@link Mends} before anybody is shown it. */
+final class Candidates {
+    /** A mean slope below this has no contours worth following. */
+    private static final double LEAST_SLOPE = 0.03;
+
+    private static final int MOST_MARGIN = 3;
+    private static final double DENSEST = 0.92;
+
+    private final BlockPlan plan;
+    private final Collected found;
+
+    Candidates(BlockPlan plan, Collected found) {
+        this.plan = plan;
+        this.found = found;
+    }
+
+    /** For ground that lacks something, by the causes of its weak spots, the largest first. */
+    List<Remedy> of(Judgement judgement, Adequacy lack) {
+        return judgement.spots().stream()
+                .filter(spot -> judgement.at(spot.cells()[0]) == lack)
+                .map(WeakGround::cause)
+                .distinct()
+                .flatMap(cause -> of(cause).stream())
+                .distinct()
+                .toList();
+    }
+
+    private List<Remedy> of(WeakGround.Cause cause) {
+        return switch (cause) {
+            case EDGE -> margin();
+            case HIGH_GROUND -> join(follow(), denserSide(), denserForward());
+            case GAPS, WEAK_RAYS -> join(denserSide(), denserForward(), finer());
+            case HIDDEN_SIDE -> join(denserSide(), denserForward(), List.of());
+            case LOW_GROUND -> join(follow(), finer(), lower());
+            case RAISED_PATH -> join(slower(), alongContours(), lower());
+        };
+    }
+
+    private static List<Remedy> join(List<Remedy> first, List<Remedy> second, List<Remedy> third) {
+        return Stream.of(first, second, third).flatMap(List::stream).toList();
+    }
+
+    List<Remedy> follow() {
+        boolean level = plan.heights()
+                .filter(heights -> heights.choice().reference() != HeightReference.FOLLOW)
+                .isPresent();
+        return level ? List.of(new Remedy("Follow the ground", new Remedy.Heights(HeightReference.FOLLOW))) : List.of();
+    }
+
+    /** One strip more, two, three; none where it is as wide already. */
+    List<Remedy> margin() {
+        int present = (int) Math.ceil(plan.design().marginM() / plan.design().spacingM() - 1e-9);
+        return IntStream.rangeClosed(present + 1, present + MOST_MARGIN)
+                .mapToObj(strips -> new Remedy(
+                        "Margin of " + strips + (strips == 1 ? " strip" : " strips"),
+                        MARGIN_STRIPS,
+                        Measure.of(strips, Unit.COUNT)))
+                .toList();
+    }
+
+    private List<Remedy> denserSide() {
+        return denser(SIDE_OVERLAP, plan.design().sideOverlap(), "Side");
+    }
+
+    private List<Remedy> denserForward() {
+        return denser(FORWARD_OVERLAP, plan.design().forwardOverlap(), "Forward");
+    }
+
+    /** The next two steps of five percent. */
+    private static List<Remedy> denser(Quantity overlap, double present, String word) {
+        List<Remedy> remedies = new ArrayList<>();
+        double next = Math.ceil(present * 20 + 0.04) * 5;
+        for (double percent = next; percent <= next + 5 && percent <= DENSEST * 100; percent += 5) {
+            remedies.add(
+                    new Remedy(word + " " + Math.round(percent) + " %", overlap, Measure.of(percent, Unit.PERCENT)));
+        }
+        return remedies;
+    }
+
+    /** A tenth and a fifth finer. */
+    private List<Remedy> finer() {
+        return Stream.of(0.9, 0.8, 0.65)
+                .map(share -> {
+                    double gsd = down(UnitKind.GSD, plan.design().scale().gsdM() * share, 0.05);
+                    return found.remedy("GSD " + found.text(GSD, gsd), GSD, gsd);
+                })
+                .toList();
+    }
+
+    private List<Remedy> lower() {
+        return Stream.of(0.92, 0.8, 0.65)
+                .map(share -> {
+                    double height = down(UnitKind.HEIGHT, plan.design().scale().heightM() * share, 1);
+                    return found.remedy("Fly at " + found.height(height), HEIGHT, height);
+                })
+                .toList();
+    }
+
+    /** At half the speed the same climb is twice as steep. */
+    List<Remedy> slower() {
+        return Stream.of(0.7, 0.5, 0.35)
+                .map(share -> down(UnitKind.SPEED, plan.design().speedMps() * share, 0.5))
+                .filter(speed -> speed >= plan.request().aircraft().slowestMps() && speed > 0)
+                .map(speed -> found.remedy("Fly at " + found.text(SPEED, speed), SPEED, speed))
+                .toList();
+    }
+
+    /** Square to the mean slope, so that strips climb least. */
+    List<Remedy> alongContours() {
+        return plan.heights()
+                .map(heights -> meanSlope(heights.grid()))
+                .filter(slope -> Math.hypot(slope[0], slope[1]) > LEAST_SLOPE)
+                .map(slope -> {
+                    double uphill = Math.toDegrees(Math.atan2(slope[0], slope[1]));
+                    double along = Math.round((uphill + 90 + 360) % 180);
+                    return List.of(new Remedy(
+                            "Strips along the contours, %.0f°".formatted(along),
+                            DIRECTION,
+                            Measure.of(along, Unit.DEGREE)));
+                })
+                .orElse(List.of());
+    }
+
+    /** Mean differences between neighbours over the known ground: eastward and northward rise for each metre. */
+    private static double[] meanSlope(HeightGrid grid) {
+        double east = 0;
+        double north = 0;
+        long count = 0;
+        for (int row = 1; row < grid.rows(); row++) {
+            for (int column = 1; column < grid.columns(); column++) {
+                double dx = grid.cell(column, row) - grid.cell(column - 1, row);
+                double dy = grid.cell(column, row - 1) - grid.cell(column, row);
+                if (Double.isFinite(dx) && Double.isFinite(dy)) {
+                    east += dx / grid.cellX();
+                    north += dy / grid.cellY();
+                    count++;
+                }
+            }
+        }
+        return count == 0 ? new double[2] : new double[] {east / count, north / count};
+    }
+
+    /** To a whole step of the operator's unit below. */
+    private double down(UnitKind kind, double si, double step) {
+        Unit unit = found.units().unit(kind);
+        return unit.toSi(Math.max(step, Math.floor(unit.ofSi(si) / step + 1e-9) * step));
+    }
+}

@@ -1,0 +1,139 @@
+package yalos.core.finding;
+
+import static yalos.core.finding.Finding.Level.*;
+import static yalos.core.pins.Quantity.GSD;
+
+import java.util.List;
+import java.util.OptionalDouble;
+import java.util.function.Consumer;
+import yalos.core.geodesy.PlanePoint;
+import yalos.core.plan.BlockPlan;
+import yalos.core.proof.Adequacy;
+import yalos.core.proof.Coverage;
+import yalos.core.proof.Judgement;
+import yalos.core.proof.Shares;
+import yalos.core.proof.WeakSpot;
+
+/** Is every bit of the block given what was pinned and asked, on the real ground? */
+final class CoverageFindings {
+    /** Below this share of the block a weak rim is not worth a word. */
+    static final double WORTH_SAYING = 0.002;
+
+    static final List<Rule> RULES = Rule.all(
+            CoverageFindings::new,
+            List.<Consumer<CoverageFindings>>of(
+                    CoverageFindings::seenTooFewTimes, CoverageFindings::tooCoarse, CoverageFindings::inaccurate));
+
+    private final BlockPlan plan;
+    private final Coverage coverage;
+    private final Judgement judgement;
+    private final Collected found;
+    private final Candidates candidates;
+    private final boolean scannerLeads;
+
+    private CoverageFindings(Case one, Collected found) {
+        this.plan = one.plan();
+        this.coverage = one.coverage();
+        this.judgement = one.judgement();
+        this.found = found;
+        this.candidates = new Candidates(plan, found);
+        this.scannerLeads = plan.request().kit().payload().scannerLeads();
+    }
+
+    private void seenTooFewTimes() {
+        double share = coverage.shareShort();
+        if (scannerLeads || share < WORTH_SAYING || coverage.weakSpots().isEmpty()) {
+            return;
+        }
+        WeakSpot worst = coverage.weakSpots().get(0);
+        boolean edge = coverage.weakSpots().stream().allMatch(WeakSpot::atEdge);
+        boolean whole = share > 0.9;
+        String where = whole ? "" : edge ? ", along the edge," : ", inside and along the edge,";
+        List<Remedy> remedies = edge && !whole
+                ? candidates.margin()
+                : judgement.spots().stream()
+                        .filter(spot -> few(judgement.at(spot.cells()[0])))
+                        .flatMap(spot -> candidates.of(judgement, judgement.at(spot.cells()[0])).stream())
+                        .distinct()
+                        .toList();
+        found.addAt(
+                worst.leastPhotos() == 0 ? STOP : MIND,
+                "seen-too-few-times",
+                "%s of the block%s is seen on fewer than %d photos, some of it on only %d; %s in all."
+                        .formatted(Collected.percent(share), where, coverage.asked(), worst.leastPhotos(), area()),
+                new PlanePoint(worst.x(), worst.y()),
+                remedies);
+    }
+
+    private static boolean few(Adequacy judged) {
+        return judged == Adequacy.TOO_FEW || judged == Adequacy.HIDDEN;
+    }
+
+    private String area() {
+        double cell = coverage.count().cellM() * coverage.count().cellM();
+        return found.units().areaText(coverage.shareShort() * coverage.cells() * cell);
+    }
+
+    /** A plan that is coarser than asked from the start is told by its own finding. */
+    private void tooCoarse() {
+        OptionalDouble asked = plan.askedGsdM();
+        double share = judgement.share(Adequacy.TOO_COARSE);
+        if (scannerLeads || share < WORTH_SAYING || plan.design().scale().gsdM() > asked.orElseThrow() * (1 + 1e-6)) {
+            return;
+        }
+        Worst worst = worst(Adequacy.TOO_COARSE);
+        found.addAt(
+                share > 0.5 ? STOP : MIND,
+                "too-coarse",
+                "%s of the block is photographed coarser than %s, up to %s. The finest photo of each place is judged, since a picture map takes its pixels from it; 5 %% over is allowed.%s"
+                        .formatted(
+                                Shares.percent(share),
+                                found.text(GSD, asked.getAsDouble()),
+                                found.text(GSD, judgement.coarsestM()),
+                                worst.why()),
+                worst.place(),
+                candidates.of(judgement, Adequacy.TOO_COARSE));
+    }
+
+    private void inaccurate() {
+        told(
+                Adequacy.INACCURATE,
+                "height-accuracy",
+                "heights",
+                judgement.asked().heightSigmaM());
+        told(Adequacy.OFF, "position-accuracy", "positions", judgement.asked().positionSigmaM());
+    }
+
+    private void told(Adequacy lack, String key, String what, OptionalDouble asked) {
+        double share = judgement.share(lack);
+        if (asked.isEmpty() || scannerLeads || share < WORTH_SAYING) {
+            return;
+        }
+        Worst worst = worst(lack);
+        found.addAt(
+                share > 0.5 ? STOP : MIND,
+                key,
+                "On %s of the block %s come out worse than the %s asked for. Expected from rays, image matching and %s; check points on site decide.%s"
+                        .formatted(
+                                Shares.percent(share),
+                                what,
+                                found.length(asked.getAsDouble()),
+                                judgement.positioning().words(),
+                                worst.why()),
+                worst.place(),
+                candidates.of(judgement, lack));
+    }
+
+    /** Where it is worst, and why; specks alone have no cause of their own. */
+    private record Worst(PlanePoint place, String why) {}
+
+    private Worst worst(Adequacy lack) {
+        return judgement.spots().stream()
+                .filter(spot -> judgement.at(spot.cells()[0]) == lack)
+                .findFirst()
+                .map(spot -> new Worst(
+                        new PlanePoint(spot.x(), spot.y()),
+                        " Why: " + spot.cause().words() + "."))
+                .orElseGet(() -> new Worst(judgement.anyPlace(lack), " It lies in many small specks."));
+    }
+}

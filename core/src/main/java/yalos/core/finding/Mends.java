@@ -1,0 +1,86 @@
+package yalos.core.finding;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import yalos.core.plan.BlockPlan;
+import yalos.core.units.UnitChoice;
+
+/**
+ * Which remedies of a finding do what they promise? Each is planned to the end and judged like the plan itself. Shown is only what cures
+ * the finding, or at least gives clearly more of the block enough, and brings no new stop.
+ */
+public final class Mends {
+    /** Share of the block that must be won for a remedy that does not cure to be worth showing. */
+    private static final double WORTH_WINNING = 0.01;
+
+    private final Case one;
+    private final UnitChoice units;
+
+    private Mends(Case one, UnitChoice units) {
+        this.one = one;
+        this.units = units;
+    }
+
+    /**
+     * A remedy that was tried.
+     *
+     * @param cures whether the finding is gone; otherwise it only helps
+     * @param share of the block that is then given enough, 0..1
+     * @param minutes more to fly; less where negative
+     * @param sets more battery sets
+     */
+    public record Mend(Remedy remedy, boolean cures, double share, double minutes, int sets) {}
+
+    /**
+     * The mends of a finding, those that cure first, the quickest of each first; empty when none of its remedies would do.
+     *
+     * @param units the operator reads
+     */
+    public static List<Mend> of(Case one, Finding finding, UnitChoice units) {
+        return new Mends(one, units).tried(finding);
+    }
+
+    private List<Mend> tried(Finding finding) {
+        Set<String> before = stops(Findings.of(one, units));
+        List<Mend> mends = new ArrayList<>();
+        for (Remedy remedy : finding.remedies()) {
+            tried(finding, remedy, before).ifPresent(mends::add);
+        }
+        mends.sort(Comparator.comparing((Mend mend) -> !mend.cures())
+                .thenComparing(mend -> mend.cures() ? mend.minutes() : -mend.share()));
+        return mends;
+    }
+
+    private Optional<Mend> tried(Finding finding, Remedy remedy, Set<String> stopsBefore) {
+        Optional<BlockPlan> planned = Trial.of(one.plan(), remedy.change()).plan();
+        if (planned.isEmpty()) {
+            return Optional.empty();
+        }
+        Case after = Case.of(planned.get(), one.brief());
+        List<Finding> said = Findings.of(after, units);
+        boolean newStop = !stopsBefore.containsAll(stops(said));
+        boolean cures = said.stream().noneMatch(other -> other.key().equals(finding.key()));
+        double share = after.judgement().share();
+        boolean helps = share > one.judgement().share() + WORTH_WINNING;
+        if (newStop || !cures && !helps) {
+            return Optional.empty();
+        }
+        return Optional.of(new Mend(
+                remedy,
+                cures,
+                share,
+                (after.plan().flightTimeS() - one.plan().flightTimeS()) / 60,
+                after.plan().batterySets() - one.plan().batterySets()));
+    }
+
+    private static Set<String> stops(List<Finding> findings) {
+        return findings.stream()
+                .filter(finding -> finding.level() == Finding.Level.STOP)
+                .map(Finding::key)
+                .collect(Collectors.toSet());
+    }
+}
