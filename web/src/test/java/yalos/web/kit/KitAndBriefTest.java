@@ -86,13 +86,13 @@ class KitAndBriefTest {
 
     @Test
     void pinsThatCannotHoldAreNamedAndAPressMendsThem() {
-        change("/ledger/photos", "value", "60");
+        change("/ledger/photos", "value", "120");
         change("/ledger/gsd", "value", "1 cm");
         change("/ledger/side-overlap", "value", "70 %");
         String page = change("/ledger/forward-overlap", "value", "80 %");
         assertThat(page)
                 .contains("These pins cannot all hold")
-                .contains("photos 60")
+                .contains("photos 120")
                 .contains("GSD 1 cm");
         String mends = visitor.mends(block, "kit", "pins-in-conflict");
         Matcher way = Pattern.compile(
@@ -101,7 +101,7 @@ class KitAndBriefTest {
         assertThat(way.find()).as(mends).isTrue();
         String mended = change("/ledger/gsd", "value", way.group(1));
         assertThat(mended).doesNotContain("These pins cannot all hold");
-        assertThat(Integer.parseInt(figure(mended, "photos"))).isLessThanOrEqualTo(60);
+        assertThat(Integer.parseInt(figure(mended, "photos"))).isLessThanOrEqualTo(120);
     }
 
     @Test
