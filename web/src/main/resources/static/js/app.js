@@ -80,6 +80,22 @@ document.body.addEventListener("htmx:afterSettle", () => {
 });
 showOpened();
 
+// What the operator unfolded or folded stays so when the page is written anew.
+const folds = new Map();
+document.body.addEventListener(
+  "toggle",
+  (event) => {
+    if (event.target.id && event.target.matches("details.folded")) folds.set(event.target.id, event.target.open);
+  },
+  true,
+);
+document.body.addEventListener("htmx:afterSwap", () => {
+  for (const [id, open] of folds) {
+    const fold = document.getElementById(id);
+    if (fold) fold.open = open;
+  }
+});
+
 // A proof that is done in the background brings its layers.
 document.body.addEventListener("htmx:afterSettle", () => {
   const state = document.getElementById("proof-state");

@@ -26,15 +26,17 @@ final class Candidates {
     private static final double DENSEST = 0.92;
 
     private final BlockPlan plan;
+    private final Judgement judgement;
     private final Collected found;
 
-    Candidates(BlockPlan plan, Collected found) {
+    Candidates(BlockPlan plan, Judgement judgement, Collected found) {
+        this.judgement = judgement;
         this.plan = plan;
         this.found = found;
     }
 
     /** For ground that lacks something, by the causes of its weak spots, the largest first. */
-    List<Remedy> of(Judgement judgement, Adequacy lack) {
+    List<Remedy> of(Adequacy lack) {
         return judgement.spots().stream()
                 .filter(spot -> judgement.at(spot.cells()[0]) == lack)
                 .map(WeakGround::cause)
@@ -96,10 +98,16 @@ final class Candidates {
         return remedies;
     }
 
-    /** A tenth and a fifth finer. */
+    /** Shares of the present scale: what the coarsest ground asks for, and a little and clearly finer. */
+    private Stream<Double> shares() {
+        double asked = plan.askedGsdM().orElse(Double.NaN) * Judgement.GSD_TOLERANCE;
+        double needed = asked / judgement.coarsestM();
+        double first = needed < 0.97 ? needed : 0.92;
+        return Stream.of(first, first * 0.95, first * 0.85);
+    }
+
     private List<Remedy> finer() {
-        return Stream.of(0.9, 0.8, 0.65)
-                .map(share -> {
+        return shares().map(share -> {
                     double gsd = down(UnitKind.GSD, plan.design().scale().gsdM() * share, 0.05);
                     return found.remedy("GSD " + found.text(GSD, gsd), GSD, gsd);
                 })
@@ -107,8 +115,7 @@ final class Candidates {
     }
 
     private List<Remedy> lower() {
-        return Stream.of(0.92, 0.8, 0.65)
-                .map(share -> {
+        return shares().map(share -> {
                     double height = down(UnitKind.HEIGHT, plan.design().scale().heightM() * share, 1);
                     return found.remedy("Fly at " + found.height(height), HEIGHT, height);
                 })

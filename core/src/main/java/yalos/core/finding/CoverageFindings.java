@@ -19,6 +19,9 @@ final class CoverageFindings {
     /** Below this share of the block a weak rim is not worth a word. */
     static final double WORTH_SAYING = 0.002;
 
+    /** Ground this many times coarser than asked does not show what it was flown for. */
+    private static final double USELESS = 2;
+
     static final List<Rule> RULES = Rule.all(
             CoverageFindings::new,
             List.<Consumer<CoverageFindings>>of(
@@ -36,7 +39,7 @@ final class CoverageFindings {
         this.coverage = one.coverage();
         this.judgement = one.judgement();
         this.found = found;
-        this.candidates = new Candidates(plan, found);
+        this.candidates = new Candidates(plan, judgement, found);
         this.scannerLeads = plan.request().kit().payload().scannerLeads();
     }
 
@@ -53,7 +56,7 @@ final class CoverageFindings {
                 ? candidates.margin()
                 : judgement.spots().stream()
                         .filter(spot -> few(judgement.at(spot.cells()[0])))
-                        .flatMap(spot -> candidates.of(judgement, judgement.at(spot.cells()[0])).stream())
+                        .flatMap(spot -> candidates.of(judgement.at(spot.cells()[0])).stream())
                         .distinct()
                         .toList();
         found.addAt(
@@ -83,16 +86,16 @@ final class CoverageFindings {
         }
         Worst worst = worst(Adequacy.TOO_COARSE);
         found.addAt(
-                share > 0.5 ? STOP : MIND,
+                judgement.coarsestM() > asked.getAsDouble() * USELESS ? STOP : MIND,
                 "too-coarse",
-                "%s of the block is photographed coarser than %s, up to %s. The finest photo of each place is judged, since a picture map takes its pixels from it; 5 %% over is allowed.%s"
+                "%s of the block is photographed coarser than %s, up to %s. The mean of the photos that see a place is judged, since matching and picture maps take from all of them; 10 %% over is allowed.%s"
                         .formatted(
                                 Shares.percent(share),
                                 found.text(GSD, asked.getAsDouble()),
                                 found.text(GSD, judgement.coarsestM()),
                                 worst.why()),
                 worst.place(),
-                candidates.of(judgement, Adequacy.TOO_COARSE));
+                candidates.of(Adequacy.TOO_COARSE));
     }
 
     private void inaccurate() {
@@ -121,7 +124,7 @@ final class CoverageFindings {
                                 judgement.positioning().words(),
                                 worst.why()),
                 worst.place(),
-                candidates.of(judgement, lack));
+                candidates.of(lack));
     }
 
     /** Where it is worst, and why; specks alone have no cause of their own. */

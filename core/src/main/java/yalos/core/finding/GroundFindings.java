@@ -395,7 +395,7 @@ final class GroundFindings {
             found.addAt(
                     MIND,
                     "water",
-                    "%s of the block are level to the centimetre, as still water is. Photos of it do not match: expect a hole there, or cut it out of the block."
+                    "%s lie level to the centimetre, as still water does. Photos of it do not match: expect a hole there, or cut it out of the block."
                             .formatted(found.units().areaText(area)),
                     place,
                     List.of());
@@ -481,7 +481,7 @@ final class GroundFindings {
         found.add(
                 NOTE,
                 "return-height",
-                "To come home clear of the highest ground and obstacles, set the return height to %s above take-off or more; the highest point of the path is %s above it."
+                "Return height: %s above take-off or more. It clears the highest ground and obstacles; the highest point of the path is %s above take-off."
                         .formatted(
                                 found.height(Math.ceil(height)),
                                 found.height(heights.highestM() - heights.takeOffM())));

@@ -2,7 +2,9 @@ package yalos.core.finding;
 
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -36,7 +38,8 @@ public final class Mends {
     public record Mend(Remedy remedy, boolean cures, double share, double minutes, int sets) {}
 
     /**
-     * The mends of a finding, those that cure first, the quickest of each first; empty when none of its remedies would do.
+     * The mends of a finding: those that cure, the quickest first; where none does those that help, the best first; empty when nothing
+     * would do.
      *
      * @param units the operator reads
      */
@@ -50,9 +53,25 @@ public final class Mends {
         for (Remedy remedy : finding.remedies()) {
             tried(finding, remedy, before).ifPresent(mends::add);
         }
-        mends.sort(Comparator.comparing((Mend mend) -> !mend.cures())
-                .thenComparing(mend -> mend.cures() ? mend.minutes() : -mend.share()));
-        return mends;
+        return best(mends);
+    }
+
+    /** Of each kind of change the quickest that cures; where none cures, of each kind the one that helps most. */
+    private static List<Mend> best(List<Mend> mends) {
+        boolean cured = mends.stream().anyMatch(Mend::cures);
+        Comparator<Mend> better = cured
+                ? Comparator.comparingDouble(Mend::minutes)
+                : Comparator.comparingDouble(Mend::share).reversed();
+        Map<Object, Mend> byKind = new LinkedHashMap<>();
+        mends.stream()
+                .filter(mend -> mend.cures() == cured)
+                .sorted(better)
+                .forEach(mend -> byKind.putIfAbsent(kind(mend.remedy().change()), mend));
+        return List.copyOf(byKind.values());
+    }
+
+    private static Object kind(Remedy.Change change) {
+        return change instanceof Remedy.Pin pin ? pin.quantity() : change;
     }
 
     private Optional<Mend> tried(Finding finding, Remedy remedy, Set<String> stopsBefore) {

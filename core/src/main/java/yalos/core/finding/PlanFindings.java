@@ -260,7 +260,7 @@ final class PlanFindings {
                 found.add(
                         MIND,
                         "launch-far",
-                        "The launch point lies %s from the nearest corner of the block; keep the aircraft in sight as your rules ask."
+                        "%s from the launch point to the nearest corner. Keep the aircraft in sight as your rules ask."
                                 .formatted(units.text(UnitKind.DISTANCE, nearest)));
             }
         });

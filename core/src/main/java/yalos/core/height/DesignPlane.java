@@ -13,6 +13,15 @@ public enum DesignPlane {
         this.words = words;
     }
 
+    /** The ground a level height counts from, in two words. */
+    public String ground() {
+        return switch (this) {
+            case HIGHEST -> "highest ground";
+            case MEAN -> "mean ground";
+            case LOWEST, BOTH -> "lowest ground";
+        };
+    }
+
     /** What it is called on the page. */
     public String words() {
         return words;

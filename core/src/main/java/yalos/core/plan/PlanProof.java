@@ -175,7 +175,7 @@ public final class PlanProof {
      * Lines square to the planned ones, half as dense, flown once with the camera tilted 30° from straight down ahead and once back:
      * they look into steep sides that the planned ones cannot see. Judged like the plan itself.
      */
-    public Gain withObliques(Positioning mode, Accuracy wanted, SurfaceProof.Watcher watcher) {
+    public Gain withObliques(Judgement planned, SurfaceProof.Watcher watcher) {
         Pass main = plan.mainPass();
         Pattern across = main.pattern().across();
         Task sparse = main.task().sparser(2);
@@ -193,10 +193,10 @@ public final class PlanProof {
         laid.exposures().stream()
                 .filter(exposure -> !Double.isNaN(exposure.upM()))
                 .forEach(exposure -> all.add(exposure.onLine(lines + exposure.line())));
-        GroundProof proof =
-                GroundProof.of(ground, asked(), all, noise(able(plan, mode)), SurfaceProof.Layer.ofGround(), watcher);
+        GroundProof proof = GroundProof.of(
+                ground, asked(), all, noise(planned.positioning()), SurfaceProof.Layer.ofGround(), watcher);
         double minutes = Timeline.of(laid, plan.timeline().pace()).totalS() / 60;
-        return new Gain(judged(proof, mode, wanted).share(), minutes);
+        return new Gain(new Judgement(proof, planned).share(), minutes);
     }
 
     /** The photos of a plan that see a cell of the ground it was proved over. */

@@ -22,7 +22,8 @@ public final class Judgement {
     private static final double LEAST_SPOT_M2 = 4;
 
     private static final double LEAST_SPOT = 0.0002;
-    private static final double GSD_TOLERANCE = 1.05;
+    /** A GSD so many times the one asked for still counts as enough (common practice: the scale within a tenth). */
+    public static final double GSD_TOLERANCE = 1.1;
     /** Ground nearer to the photos than this share of the usual depth counts as high, farther as low. */
     private static final double NEARER = 0.93;
 
@@ -30,6 +31,7 @@ public final class Judgement {
     private final Asked asked;
     private final byte[] cells;
     private final Flown flown;
+    private final float[] gsdM;
     private final List<WeakGround> spots;
     private Specks specks = new Specks(0, 0);
 
@@ -37,7 +39,7 @@ public final class Judgement {
      * What is asked of every cell.
      *
      * @param photos that see it, at least
-     * @param gsdM of the best of them, at most
+     * @param gsdM of them on average, at most: matching and picture maps take from all of them, not from the finest alone
      * @param positionSigmaM expected of its position along each axis of the plane, at most
      * @param heightSigmaM expected of its height, at most
      * @param nearestGsdM mean GSD of them, at least: nearer to the aircraft a pinned overlap is lost
@@ -81,6 +83,20 @@ public final class Judgement {
 
     /** Holds a proof, which knows the {@linkplain Asked#layers() layers asked for}, against what is asked. */
     public Judgement(GroundProof proof, Asked asked, Flown flown) {
+        this(proof, asked, flown, proof.gsdMeanM());
+    }
+
+    /**
+     * The same with photos added to a plan: what its own photos show is not made coarser by those that come besides.
+     *
+     * @param planned judgement of the same cells without them
+     */
+    public Judgement(GroundProof proof, Judgement planned) {
+        this(proof, planned.asked, planned.flown, planned.gsdM);
+    }
+
+    private Judgement(GroundProof proof, Asked asked, Flown flown, float[] gsdM) {
+        this.gsdM = gsdM;
         this.proof = proof;
         this.asked = asked;
         this.flown = flown;
@@ -99,7 +115,7 @@ public final class Judgement {
         if (proof.counts()[at] < asked.photos()) {
             return proof.countsWithoutOcclusion()[at] >= asked.photos() ? Adequacy.HIDDEN : Adequacy.TOO_FEW;
         }
-        if (asked.gsdM().isPresent() && proof.gsdBestM()[at] > asked.gsdM().getAsDouble() * GSD_TOLERANCE) {
+        if (asked.gsdM().isPresent() && gsdM[at] > asked.gsdM().getAsDouble() * GSD_TOLERANCE) {
             return Adequacy.TOO_COARSE;
         }
         if (asked.positionSigmaM().isPresent()
@@ -112,7 +128,7 @@ public final class Judgement {
             return Adequacy.INACCURATE;
         }
         boolean near = asked.nearestGsdM().isPresent()
-                && proof.gsdMeanM()[at] < asked.nearestGsdM().getAsDouble();
+                && gsdM[at] < asked.nearestGsdM().getAsDouble();
         return near ? Adequacy.LOW_OVERLAP : Adequacy.ENOUGH;
     }
 
@@ -136,11 +152,11 @@ public final class Judgement {
         return flown.positioning();
     }
 
-    /** The GSD of the ground that is seen worst, each place on its finest photo, in metres; not a number where nothing is seen. */
+    /** The GSD of the ground that is seen worst, each place by the mean of its photos, in metres; not a number where nothing is seen. */
     public double coarsestM() {
         double coarsest = Double.NaN;
         for (int at = 0; at < cells.length; at++) {
-            double gsd = proof.gsdBestM()[at];
+            double gsd = gsdM[at];
             if (at(at).known() && !Double.isNaN(gsd) && !(gsd <= coarsest)) {
                 coarsest = gsd;
             }

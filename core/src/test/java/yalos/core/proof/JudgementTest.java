@@ -11,7 +11,6 @@ import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Geometry;
 import org.locationtech.jts.geom.GeometryFactory;
 import yalos.core.Samples;
-import yalos.core.brief.Brief;
 import yalos.core.camera.Lens;
 import yalos.core.camera.Pose;
 import yalos.core.flight.Exposure;
@@ -201,8 +200,10 @@ class JudgementTest {
                         Samples.square(200), Pins.ofGsd(2).with(Quantity.LEAST_PHOTOS, Measure.of(15, Unit.COUNT)))
                 .plan();
         PlanProof proof = PlanProof.of(plan, 5);
-        PlanProof.Gain gain = proof.withObliques(Brief.EMPTY.positioning(), PlanProof.Accuracy.ANY, done -> true);
-        assertThat(gain.share()).isGreaterThan(share(plan));
+        Judgement planned =
+                proof.judged(proof.whole(Positioning.PPK, done -> true), Positioning.PPK, PlanProof.Accuracy.ANY);
+        PlanProof.Gain gain = proof.withObliques(planned, done -> true);
+        assertThat(gain.share()).isGreaterThan(planned.share());
         assertThat(gain.minutes()).isPositive();
     }
 }

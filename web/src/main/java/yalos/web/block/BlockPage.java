@@ -47,6 +47,13 @@ public class BlockPage {
         return "block/changed";
     }
 
+    /** How the stages stand, for an answer that brings nothing else of the page. */
+    public void stages(OpenBlock block, Stage here, Model model) {
+        UnitChoice units = preferences.units();
+        Planned planned = desk.plan(block.facts());
+        model.addAttribute("stages", StageView.all(block, planned, findings(block, planned, units), here, units));
+    }
+
     /** The remedies of one finding, tried; nothing where the block went on since. */
     String mends(OpenBlock block, String key, Visit visit) {
         UnitChoice units = preferences.units();
@@ -71,6 +78,7 @@ public class BlockPage {
         List<Finding> findings = findings(block, planned, units);
         model.addAttribute("block", block);
         model.addAttribute("stage", stage);
+        model.addAttribute("editable", stage == Stage.GROUND || stage == Stage.STRIPS);
         model.addAttribute("saved", block.savedAt().format(CLOCK));
         model.addAttribute("stages", StageView.all(block, planned, findings, stage, units));
         List<FindingView> views = FindingView.all(findings, planned);

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
 import yalos.core.height.DesignPlane;
@@ -60,6 +61,20 @@ class ElevationPage {
                         ? units.text(UnitKind.HEIGHT, ground.takeOffLevelM().getAsDouble())
                         : "");
         model.addAttribute("level", ground.models().isEmpty());
+        model.addAttribute(
+                "usedModels",
+                models.ofJob(opened.block().jobId()).stream()
+                        .filter(one -> ground.models().stream().anyMatch(use -> use.id() == one.id()))
+                        .map(Models.Model::name)
+                        .collect(Collectors.joining(", ")));
+        model.addAttribute(
+                "span",
+                ground.spanM().isPresent()
+                        ? units.text(UnitKind.HEIGHT, ground.spanM().getAsDouble())
+                        : "");
+        model.addAttribute(
+                "areaWords",
+                units.text(UnitKind.AREA, opened.block().facts().outline().areaM2()));
         model.addAttribute("hasPicture", ground.picture().isPresent());
         opened.planned()
                 .whole()

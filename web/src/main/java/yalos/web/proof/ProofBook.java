@@ -15,6 +15,7 @@ import yalos.core.block.LocalPlane;
 import yalos.core.geodesy.EastNorth;
 import yalos.core.pins.Quantity;
 import yalos.core.plan.BlockPlan;
+import yalos.core.proof.Adequacy;
 import yalos.core.proof.Coverage;
 import yalos.core.proof.GroundProof;
 import yalos.core.proof.Judgement;
@@ -28,6 +29,11 @@ import yalos.web.block.StageBook;
 /** The field book's page of the Proof stage: a first count at once, every layer and the judgement when the background is done. */
 @Component
 class ProofBook implements StageBook {
+    /** Shares given enough from which a plan is adequate, or nearly. */
+    private static final double ADEQUATE = 0.998;
+
+    private static final double NEARLY = 0.95;
+
     private final ProofDesk proofs;
 
     ProofBook(ProofDesk proofs) {
@@ -93,6 +99,7 @@ class ProofBook implements StageBook {
                                 100 * band.share() / Math.max(1e-9, most)))
                         .toList());
         model.addAttribute("adequate", Shares.percent(judgement.share()));
+        model.addAttribute("verdict", verdict(judgement));
         Optional<Double> before =
                 proofs.before(opened.block().id(), opened.block().facts());
         model.addAttribute("before", before.map(Shares::percent).orElse(""));
@@ -128,12 +135,23 @@ class ProofBook implements StageBook {
                                                 gain.minutes()))));
     }
 
+    /** The answer in two words; the share says the rest. */
+    private static String verdict(Judgement judgement) {
+        double unknown = judgement.share(Adequacy.UNKNOWN);
+        if (unknown > 0) {
+            return "Not proved: the ground of " + Shares.percent(unknown) + " is unknown.";
+        }
+        return judgement.share() > ADEQUATE
+                ? "Adequate."
+                : judgement.share() > NEARLY ? "Adequate but for weak spots." : "Not adequate.";
+    }
+
     /** The layer the address asks for. */
     private static ProofLayer chosen() {
         String key = RequestContextHolder.getRequestAttributes() instanceof ServletRequestAttributes request
                 ? request.getRequest().getParameter("layer")
                 : null;
-        return ProofLayer.ofKey(key == null ? "" : key).orElse(ProofLayer.COUNT);
+        return ProofLayer.ofKey(key == null ? "" : key).orElse(ProofLayer.ADEQUATE);
     }
 
     private static String wanted(Judgement judgement, UnitChoice units) {
@@ -141,7 +159,8 @@ class ProofBook implements StageBook {
         judgement
                 .asked()
                 .gsdM()
-                .ifPresent(m -> wanted.add("GSD of " + units.text(UnitKind.GSD, m) + ", 5 % over it allowed"));
+                .ifPresent(m -> wanted.add("GSD of " + units.text(UnitKind.GSD, m)
+                        + " on the mean of the photos that see a place, 10 % over allowed"));
         judgement.asked().positionSigmaM().ifPresent(m -> wanted.add("positions to " + units.text(UnitKind.GSD, m)));
         judgement.asked().heightSigmaM().ifPresent(m -> wanted.add("heights to " + units.text(UnitKind.GSD, m)));
         return String.join("; ", wanted);

@@ -37,9 +37,11 @@ import yalos.core.terrain.GeoTiffWriter;
 import yalos.core.terrain.Georeference;
 import yalos.core.terrain.HeightGrid;
 import yalos.core.units.UnitChoice;
+import yalos.web.block.BlockPage;
 import yalos.web.block.Blocks;
 import yalos.web.block.OpenBlock;
 import yalos.web.block.PlanDesk;
+import yalos.web.block.Stage;
 import yalos.web.shell.NotThere;
 import yalos.web.shell.Preferences;
 
@@ -51,9 +53,11 @@ class ProofController {
     private final Blocks blocks;
     private final PlanDesk desk;
     private final ProofDesk proofs;
+    private final BlockPage page;
     private final Preferences preferences;
 
-    ProofController(Blocks blocks, PlanDesk desk, ProofDesk proofs, Preferences preferences) {
+    ProofController(Blocks blocks, PlanDesk desk, ProofDesk proofs, BlockPage page, Preferences preferences) {
+        this.page = page;
         this.blocks = blocks;
         this.desk = desk;
         this.proofs = proofs;
@@ -83,7 +87,8 @@ class ProofController {
         model.addAttribute("progress", (int) Math.round(work.progress() * 100));
         model.addAttribute("running", work.running());
         model.addAttribute("off", work.calledOff() || work.failed());
-        return "proof/state :: state";
+        page.stages(block, Stage.PROOF, model);
+        return "proof/state :: polled";
     }
 
     @GetMapping("/blocks/{id}/proof/obliques")
@@ -113,7 +118,7 @@ class ProofController {
         return ResponseEntity.ok()
                 .contentType(MediaType.IMAGE_PNG)
                 .cacheControl(CacheControl.noStore())
-                .body(ProofPicture.png(judgement(blocks.open(id)), layer(layer)));
+                .body(ProofPicture.png(judgement(blocks.open(id)), layer(layer), preferences.units()));
     }
 
     /** A layer as a GeoTIFF in the job's grid. Lengths in metres, angles in degrees, shares 0..1. */

@@ -11,7 +11,6 @@ import java.util.concurrent.Executors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
-import yalos.core.brief.Brief;
 import yalos.core.kit.Positioning;
 import yalos.core.plan.BlockPlan;
 import yalos.core.plan.PlanProof;
@@ -152,7 +151,7 @@ class ProofDesk {
             plans.plan(facts).whole().ifPresent(known -> known.judgedFiner(judgement));
             work.judgement = judgement;
             if (work.weighing) {
-                weigh(proof, facts.brief(), work);
+                weigh(proof, judgement, work);
             }
         } catch (CancellationException off) {
             work.off = true;
@@ -163,9 +162,9 @@ class ProofDesk {
     }
 
     /** What oblique strips would add comes after the judgement, and its end leaves the judgement as it is. */
-    private static void weigh(PlanProof proof, Brief brief, Work work) {
+    private static void weigh(PlanProof proof, Judgement judgement, Work work) {
         try {
-            work.gain = proof.withObliques(brief.positioning(), brief.accuracy(), share -> !work.off);
+            work.gain = proof.withObliques(judgement, share -> !work.off);
         } catch (CancellationException off) {
             LOG.debug("Oblique strips were not weighed to the end");
         } catch (RuntimeException e) {

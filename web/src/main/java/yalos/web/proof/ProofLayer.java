@@ -5,9 +5,14 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.stream.DoubleStream;
+import yalos.core.plan.PlanProof;
 import yalos.core.proof.Adequacy;
 import yalos.core.proof.GroundProof;
 import yalos.core.proof.Judgement;
+import yalos.core.proof.Noise;
+import yalos.core.units.Unit;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
 
@@ -23,7 +28,9 @@ enum ProofLayer {
     FORWARD("real forward overlap", Kind.SHARE),
     SIDE("real side overlap", Kind.SHARE),
     SIGMA_H("expected accuracy of position", Kind.LENGTH),
-    SIGMA_Z("expected accuracy of height", Kind.LENGTH);
+    SIGMA_Z("expected accuracy of height", Kind.LENGTH),
+    SIGMA_H_OWN("accuracy of position between neighbours, shared error left out", Kind.LENGTH),
+    SIGMA_Z_OWN("accuracy of height between neighbours, shared error left out", Kind.LENGTH);
 
     /** How figures of a layer read. */
     enum Kind {
@@ -84,6 +91,35 @@ enum ProofLayer {
             case SIDE -> strips == 0 ? Float.NaN : 1 - 1 / strips;
             case SIGMA_H -> proof.sigmaHorizontalM()[at];
             case SIGMA_Z -> proof.sigmaVerticalM()[at];
+            case SIGMA_H_OWN ->
+                without(proof.sigmaHorizontalM()[at], shared(judgement).sharedHorizontalM() * Math.sqrt(2));
+            case SIGMA_Z_OWN ->
+                without(proof.sigmaVerticalM()[at], shared(judgement).sharedVerticalM());
+        };
+    }
+
+    private static Noise shared(Judgement judgement) {
+        return PlanProof.noise(judgement.positioning());
+    }
+
+    private static float without(float sigmaM, double sharedM) {
+        return (float) Math.sqrt(Math.max(0, sigmaM * sigmaM - sharedM * sharedM));
+    }
+
+    /** What is asked of this layer, SI: more is too much; empty where nothing is. */
+    private OptionalDouble most(Judgement judgement) {
+        Judgement.Asked asked = judgement.asked();
+        return switch (this) {
+            case GSD_MEAN ->
+                asked.gsdM().isPresent()
+                        ? OptionalDouble.of(asked.gsdM().getAsDouble() * Judgement.GSD_TOLERANCE)
+                        : OptionalDouble.empty();
+            case SIGMA_H ->
+                asked.positionSigmaM().isPresent()
+                        ? OptionalDouble.of(asked.positionSigmaM().getAsDouble() * Math.sqrt(2))
+                        : OptionalDouble.empty();
+            case SIGMA_Z -> asked.heightSigmaM();
+            default -> OptionalDouble.empty();
         };
     }
 
@@ -122,23 +158,34 @@ enum ProofLayer {
         if (known == 0) {
             return List.of();
         }
-        double[] edges =
-                edges(sorted[(int) (known * 0.01)], sorted[(int) Math.min(known - 1.0, known * 0.99)], judgement);
+        double[] edges = edges(
+                sorted[(int) (known * 0.01)], sorted[(int) Math.min(known - 1.0, known * 0.99)], judgement, units);
+        OptionalDouble most = most(judgement);
         List<Band> bands = new ArrayList<>();
         for (int i = 0; i + 1 < edges.length; i++) {
             double from = i == 0 ? Double.NEGATIVE_INFINITY : edges[i];
             double to = i + 2 == edges.length ? Double.POSITIVE_INFINITY : edges[i + 1];
             long count = count(sorted, from, to);
-            int colour =
-                    lessIsBetter() ? CIVIDIS.length - 1 - scaled(i, edges.length - 1) : scaled(i, edges.length - 1);
-            boolean few = this == COUNT && edges[i] < judgement.asked().photos();
-            bands.add(new Band(from, to, label(edges, i, units), CIVIDIS[colour], (double) count / inside, few));
+            double share = edges.length > 2 ? (double) i / (edges.length - 2) : 1;
+            int colour = between(lessIsBetter() ? 1 - share : share);
+            boolean few = this == COUNT && edges[i] < judgement.asked().photos()
+                    || most.isPresent() && edges[i] >= most.getAsDouble() - 1e-9;
+            bands.add(new Band(from, to, label(edges, i, units), colour, (double) count / inside, few));
         }
         return bands;
     }
 
-    private static int scaled(int i, int classes) {
-        return (int) Math.round((double) i * (CIVIDIS.length - 1) / Math.max(1, classes - 1));
+    /** A colour of the scale, between its anchors in proportion. */
+    private static int between(double share) {
+        double at = share * (CIVIDIS.length - 1);
+        int low = (int) Math.min(CIVIDIS.length - 2.0, Math.floor(at));
+        int rgb = 0;
+        for (int shift = 16; shift >= 0; shift -= 8) {
+            int from = CIVIDIS[low] >> shift & 0xff;
+            int to = CIVIDIS[low + 1] >> shift & 0xff;
+            rgb |= (int) Math.round(from + (to - from) * (at - low)) << shift;
+        }
+        return rgb;
     }
 
     private boolean lessIsBetter() {
@@ -153,7 +200,7 @@ enum ProofLayer {
         return count;
     }
 
-    private double[] edges(double least, double most, Judgement judgement) {
+    private double[] edges(double least, double most, Judgement judgement, UnitChoice units) {
         if (kind == Kind.COUNT) {
             int asked =
                     this == COUNT || this == COUNT_WITHOUT ? judgement.asked().photos() : 2;
@@ -170,10 +217,42 @@ enum ProofLayer {
                     .sorted()
                     .toArray();
         }
-        double span = Math.max(most - least, Math.abs(most) * 1e-3 + 1e-6);
-        double[] edges = new double[CLASSES + 1];
-        for (int i = 0; i <= CLASSES; i++) {
-            edges[i] = least + span * i / CLASSES;
+        Unit unit = unit(units);
+        List<Double> edges = rounded(unit.ofSi(least), unit.ofSi(most));
+        most(judgement).ifPresent(limit -> {
+            double at = unit.ofSi(limit);
+            double step = edges.size() > 1 ? edges.get(1) - edges.get(0) : at;
+            edges.removeIf(edge -> Math.abs(edge - at) < 0.4 * step);
+            edges.add(at);
+        });
+        return DoubleStream.concat(
+                        DoubleStream.of(0, Double.POSITIVE_INFINITY),
+                        edges.stream().mapToDouble(unit::toSi))
+                .sorted()
+                .toArray();
+    }
+
+    /** The unit its figures are read in. */
+    private Unit unit(UnitChoice units) {
+        return switch (kind) {
+            case GSD, LENGTH -> units.unit(UnitKind.GSD);
+            case ANGLE -> Unit.DEGREE;
+            case SHARE -> Unit.PERCENT;
+            case JUDGEMENT, COUNT -> Unit.COUNT;
+        };
+    }
+
+    /** Limits between classes, evenly spaced by 1, 2 or 5 of a power of ten. */
+    private static List<Double> rounded(double least, double most) {
+        double wanted = Math.max((most - least) / CLASSES, 1e-2);
+        double power = Math.pow(10, Math.floor(Math.log10(wanted)));
+        double step = power * (wanted <= power * 1.001 ? 1 : wanted <= power * 2 ? 2 : wanted <= power * 5 ? 5 : 10);
+        List<Double> edges = new ArrayList<>();
+        for (double edge = Math.floor(least / step + 1) * step; edge < most && edges.size() < CLASSES; edge += step) {
+            edges.add(Math.round(edge / step) * step);
+        }
+        if (edges.isEmpty()) {
+            edges.add(Math.floor(least / step + 1) * step);
         }
         return edges;
     }
@@ -210,7 +289,7 @@ enum ProofLayer {
     private static List<Band> verdicts(Judgement judgement) {
         List<Band> bands = new ArrayList<>();
         for (Adequacy lack : Adequacy.values()) {
-            if (lack != Adequacy.OUTSIDE && (lack != Adequacy.UNKNOWN || judgement.share(lack) > 0)) {
+            if (lack == Adequacy.ENOUGH || lack != Adequacy.OUTSIDE && judgement.share(lack) > 0) {
                 bands.add(new Band(
                         lack.ordinal(),
                         lack.ordinal() + 1.0,

@@ -16,9 +16,9 @@ final class ProofPicture {
 
     private ProofPicture() {}
 
-    static byte[] png(Judgement judgement, ProofLayer layer) {
+    static byte[] png(Judgement judgement, ProofLayer layer, UnitChoice units) {
         GroundProof proof = judgement.proof();
-        List<ProofLayer.Band> bands = layer.bands(judgement, UnitChoice.METRIC);
+        List<ProofLayer.Band> bands = layer.bands(judgement, units);
         BufferedImage image = new BufferedImage(proof.columns(), proof.rows(), BufferedImage.TYPE_INT_ARGB);
         for (int row = 0; row < proof.rows(); row++) {
             for (int column = 0; column < proof.columns(); column++) {

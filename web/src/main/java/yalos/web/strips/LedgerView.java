@@ -7,11 +7,15 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import yalos.core.brief.Advice;
+import yalos.core.height.HeightChoice;
 import yalos.core.ledger.Entry;
 import yalos.core.pins.Pins;
 import yalos.core.pins.Quantity;
 import yalos.core.plan.BlockPlan;
+import yalos.core.plan.GroundRequest;
 import yalos.core.reason.Reason;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
@@ -27,8 +31,8 @@ public record LedgerView(List<SectionView> sections) {
             Quantity.FOOTPRINT_ACROSS,
             Quantity.FOOTPRINT_ALONG,
             Quantity.MARGIN_STRIPS,
+            Quantity.STRIPS,
             Quantity.PATH_LENGTH,
-            Quantity.STORAGE,
             Quantity.AREA);
 
     /** A ruled section. */
@@ -119,7 +123,7 @@ public record LedgerView(List<SectionView> sections) {
             String[] note = entry.isPresent() ? note(quantity) : new String[] {"", ""};
             return new Row(
                     quantity.key(),
-                    quantity.label(),
+                    label(quantity),
                     figure(quantity, si, unit),
                     unit.symbol(),
                     pin.isPresent(),
@@ -128,6 +132,30 @@ public record LedgerView(List<SectionView> sections) {
                     note[1],
                     notes.getOrDefault(quantity, ""),
                     entry.filter(e -> quantity.key().equals(why)).map(e -> why(e.reason())));
+        }
+
+        /** A level flight keeps no height above ground: its height is named by what it counts from. */
+        private String label(Quantity quantity) {
+            Optional<GroundRequest> ground =
+                    whole.flatMap(w -> w.plan().request().ground());
+            if (quantity != Quantity.HEIGHT || ground.isEmpty()) {
+                return quantity.label();
+            }
+            HeightChoice choice = ground.get().choice();
+            return ground.get().isLevel()
+                    ? "Height above take-off"
+                    : switch (choice.reference()) {
+                        case FOLLOW -> "Height above ground";
+                        case TAKE_OFF -> "Height above take-off";
+                        case GEOID, STEPPED -> "Height above " + choice.plane().ground();
+                    };
+        }
+
+        /** How full it makes the camera's card. */
+        private String card(BlockPlan plan) {
+            double share =
+                    plan.storageBytes() / plan.request().camera().storage().cardBytes();
+            return String.format(Locale.ROOT, "%.0f %% of the card", Math.ceil(share * 100));
         }
 
         private String figure(Quantity quantity, double si, Unit unit) {
@@ -140,7 +168,7 @@ public record LedgerView(List<SectionView> sections) {
             return switch (quantity) {
                 case HEIGHT ->
                     new String[] {
-                        "footprint "
+                        "sees "
                                 + units.figure(
                                         UnitKind.DISTANCE, plan.design().scale().footprintAcrossM()) + " × "
                                 + units.text(
@@ -148,6 +176,8 @@ public record LedgerView(List<SectionView> sections) {
                         ""
                     };
                 case GSD -> new String[] {expected(plan), ""};
+                case STORAGE -> new String[] {card(plan), ""};
+                case BATTERY_SETS -> new String[] {left(plan), ""};
                 case PHOTOS -> new String[] {files(plan), ""};
                 case SPEED -> held(plan);
                 case MARGIN -> margin(plan);
@@ -167,15 +197,27 @@ public record LedgerView(List<SectionView> sections) {
         private String expected(BlockPlan plan) {
             String solved = solvedNote(plan, Quantity.GSD, "the finest that ");
             double seen = Advice.PIXELS_PER_FEATURE * plan.design().scale().gsdM();
-            return (solved.isEmpty() ? "" : solved + "; ") + "tells things of " + units.text(UnitKind.GSD, seen)
-                    + " apart";
+            return (solved.isEmpty() ? "" : solved + "; ") + "tells " + units.text(UnitKind.GSD, seen) + " apart";
         }
 
         private String files(BlockPlan plan) {
             int each = plan.request().kit().payload().filesPerCapture();
+            String strips =
+                    plan.flight().lines().size() + (plan.flight().lines().size() == 1 ? " strip" : " strips");
             String files = each > 1 ? "%d files each, %,d files".formatted(each, plan.files()) : "";
             String most = atMost(Quantity.PHOTOS);
-            return files + (files.isEmpty() || most.isEmpty() ? "" : "; ") + most;
+            return Stream.of(most, strips, files)
+                    .filter(text -> !text.isEmpty())
+                    .collect(Collectors.joining("; "));
+        }
+
+        /** What is in hand when the last set lands, and what was asked where a cost is pinned. */
+        private String left(BlockPlan plan) {
+            String most = atMost(Quantity.BATTERY_SETS);
+            String left = plan.batterySets() == 0 || !plan.batteries().carries()
+                    ? ""
+                    : UnitKind.DURATION.figure(plan.batteries().leftS(), Unit.MINUTE) + " in hand";
+            return most + (most.isEmpty() || left.isEmpty() ? "" : "; ") + left;
         }
 
         private String atMost(Quantity cost) {

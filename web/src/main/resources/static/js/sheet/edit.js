@@ -27,6 +27,7 @@ export class Editing {
 
   /** Makes the corners of the outline movable on a new map. */
   begin() {
+    if (!this.sheet.editable) return;
     const { interaction, events } = window.ol;
     const { altKeyOnly, singleClick } = events.condition;
     this.modify = new interaction.Modify({

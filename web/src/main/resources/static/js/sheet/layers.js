@@ -12,7 +12,7 @@ export function makeSources() {
 }
 
 /** The layers over the pictures, by name; the lowest has the least index. */
-export function makeLayers(sources) {
+export function makeLayers(sources, editable) {
   const { css, stroke } = styles;
   const line = Number(css("--line").replace("px", ""));
   const strip = css("--strip");
@@ -36,7 +36,7 @@ export function makeLayers(sources) {
     strips: layer("strips", stroke(strip, line * 0.75), 3),
     ticks: layer("ticks", stroke(strip, 1.2), 4),
     chosen: layer("chosen", [stroke(css("--halo"), line * 3.6), stroke(strip, line * 1.9)], 5),
-    outline: layer("outline", styles.outline, 6),
+    outline: layer("outline", editable ? styles.outline : styles.edge, 6),
     launch: layer("launch", styles.launch(), 7),
     marks: layer("marks", styles.mark, 8),
   };

@@ -31,6 +31,8 @@ export class Sheet {
     this.plan = null;
     this.tool = null;
     this.byHeight = false;
+    /** Whether the outline can be changed on this stage's sheet. */
+    this.editable = element.dataset.editable === "true";
     this.sources = makeSources();
     this.editing = new Editing(this);
     const drawer = document.getElementById("drawer");
@@ -49,7 +51,7 @@ export class Sheet {
     if (this.map) this.map.setTarget(null);
     const pictures = makePictures();
     this.epsg = epsg;
-    this.layers = makeLayers(this.sources);
+    this.layers = makeLayers(this.sources, this.editable);
     this.map = makeMap(epsg, pictures, this.layers);
     this.view = this.map.getView();
     this.pictures = new Pictures(this.block, pictures, this.sources.contours, this.view.getProjection());
@@ -256,6 +258,7 @@ export class Sheet {
   }
 
   begin(tool) {
+    if (!this.editable) return;
     this.tool = tool;
     const button = document.querySelector(`[data-tool="${tool}"]`);
     if (button) button.setAttribute("aria-pressed", "true");

@@ -40,10 +40,12 @@ function words(text, colour, more) {
 /** A line of a colour and a width in pixels, dashed where dashes are given. */
 export const stroke = (colour, width, dash) => new window.ol.style.Style({ stroke: line(colour, width, dash) });
 
+/** The outline where it is only looked at. */
+export const edge = () => stroke(css("--edge"), 2, [9, 3, 2, 3]);
+
 /** The outline with its corners; a long one without them. */
 export function outline(feature) {
   const { style, geom } = window.ol;
-  const edge = stroke(css("--edge"), 2, [9, 3, 2, 3]);
   const corners = new style.Style({
     geometry: (f) => new geom.MultiPoint(f.getGeometry().getCoordinates()[0].slice(0, -1)),
     image: new style.RegularShape({
@@ -54,7 +56,7 @@ export function outline(feature) {
       stroke: line(css("--edge"), 2),
     }),
   });
-  return feature.getGeometry().getCoordinates()[0].length > 300 ? [edge] : [edge, corners];
+  return feature.getGeometry().getCoordinates()[0].length > 300 ? [edge()] : [edge(), corners];
 }
 
 /** A contour, an index contour with its height, or a spot height. */

@@ -1,0 +1,163 @@
+package yalos.core.finding;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.function.DoubleBinaryOperator;
+import org.assertj.core.data.Offset;
+import org.junit.jupiter.api.Test;
+import yalos.core.FormulaGround;
+import yalos.core.Samples;
+import yalos.core.brief.Brief;
+import yalos.core.height.DesignPlane;
+import yalos.core.height.HeightChoice;
+import yalos.core.height.HeightReference;
+import yalos.core.pins.Pins;
+import yalos.core.pins.Quantity;
+import yalos.core.plan.BlockPlan;
+import yalos.core.plan.GroundRequest;
+import yalos.core.plan.PlanRequest;
+import yalos.core.proof.Adequacy;
+import yalos.core.units.Measure;
+import yalos.core.units.Unit;
+import yalos.core.units.UnitChoice;
+
+/** Remedies are tried before they are offered, and do what they say. */
+class MendsTest {
+    /** Rises 45 m on each 100 m to the east and falls again: steeper than the aircraft sinks at 10 m/s. */
+    private static final DoubleBinaryOperator RIDGE = (x, y) -> 300 - 0.45 * Math.abs(x);
+
+    private static BlockPlan over(DoubleBinaryOperator ground, HeightChoice choice, Pins pins) {
+        return Samples.request(Samples.square(400), pins)
+                .over(new GroundRequest(
+                        FormulaGround.of(5, ground), choice, List.of(), List.of(), OptionalDouble.empty()))
+                .plan();
+    }
+
+    private static Case judged(BlockPlan plan) {
+        return Case.of(plan, Brief.EMPTY);
+    }
+
+    private static Optional<Finding> finding(Case one, String key) {
+        return Findings.of(one, UnitChoice.METRIC).stream()
+                .filter(finding -> finding.key().equals(key))
+                .findFirst();
+    }
+
+    private static final Pins ACROSS = Pins.ofGsd(2).with(Quantity.DIRECTION, Measure.of(90, Unit.DEGREE));
+
+    /** What coarse ground comes from is the climb limit, and what cures it is said to: each by its own plan. */
+    @Test
+    void steepGroundIsNotCalledLowAndEachMendDoesWhatItSays() {
+        Case one = judged(over(RIDGE, HeightChoice.USUAL, ACROSS));
+        Finding coarse = finding(one, "too-coarse").orElseThrow();
+        assertThat(coarse.sentence()).contains("climbs and sinks too slowly").doesNotContain("low ground");
+        List<Mends.Mend> mends = Mends.of(one, coarse, UnitChoice.METRIC);
+        assertThat(mends).isNotEmpty();
+        for (Mends.Mend mend : mends) {
+            Remedy.Pin pin = (Remedy.Pin) mend.remedy().change();
+            PlanRequest request = one.plan().request();
+            Case after = judged(request.with(request.pins().with(pin.quantity(), pin.value()))
+                    .plan());
+            assertThat(finding(after, "too-coarse").isEmpty())
+                    .as(mend.remedy().label())
+                    .isEqualTo(mend.cures());
+            assertThat(after.judgement().share()).isCloseTo(mend.share(), Offset.offset(1e-9));
+            assertThat(after.plan().flightTimeS() - one.plan().flightTimeS())
+                    .isCloseTo(mend.minutes() * 60, Offset.offset(1e-6));
+            assertThat(stops(after)).isSubsetOf(stops(one));
+        }
+    }
+
+    private static List<String> stops(Case one) {
+        return Findings.of(one, UnitChoice.METRIC).stream()
+                .filter(finding -> finding.level() == Finding.Level.STOP)
+                .map(Finding::key)
+                .toList();
+    }
+
+    /** Flown slower the same climb is steeper: half the speed follows a slope twice as steep. */
+    @Test
+    void slowerIsAmongTheRemediesOfSteepGround() {
+        Case one = judged(over(RIDGE, HeightChoice.USUAL, ACROSS));
+        Case slow = judged(
+                over(RIDGE, HeightChoice.USUAL, ACROSS.with(Quantity.SPEED, Measure.of(3, Unit.METRE_PER_SECOND))));
+        assertThat(slow.judgement().share()).isGreaterThan(one.judgement().share());
+        assertThat(finding(one, "too-coarse").orElseThrow().remedies())
+                .anyMatch(remedy -> remedy.change() instanceof Remedy.Pin pin && pin.quantity() == Quantity.SPEED);
+    }
+
+    /** A plane rising to the east: its contours run north. */
+    @Test
+    void stripsAlongTheContoursAreProposedSquareToTheSlope() {
+        BlockPlan plan = over((x, y) -> 300 + 0.3 * x, HeightChoice.USUAL, ACROSS);
+        Case one = judged(plan);
+        List<Remedy> along = new Candidates(plan, one.judgement(), new Collected(UnitChoice.METRIC)).alongContours();
+        assertThat(along).singleElement().satisfies(remedy -> {
+            Remedy.Pin pin = (Remedy.Pin) remedy.change();
+            assertThat(pin.value().figure() % 180).isCloseTo(0, Offset.offset(1.0));
+        });
+        assertThat(new Candidates(
+                                over((x, y) -> 300, HeightChoice.USUAL, ACROSS),
+                                one.judgement(),
+                                new Collected(UnitChoice.METRIC))
+                        .alongContours())
+                .as("level ground has no contours")
+                .isEmpty();
+    }
+
+    /** A level flight over a hill is cured by following it. */
+    @Test
+    void aLevelFlightOverAHillIsMendedByFollowing() {
+        HeightChoice level = new HeightChoice(HeightReference.TAKE_OFF, DesignPlane.BOTH, 20, 40);
+        Case one = judged(over((x, y) -> 40 * Math.exp(-(x * x + y * y) / 9000), level, Pins.ofHeight(75)));
+        Finding lost = finding(one, "overlap-over-relief").orElseThrow();
+        assertThat(Mends.of(one, lost, UnitChoice.METRIC))
+                .anySatisfy(mend -> assertThat(mend.remedy().label()).isEqualTo("Follow the ground"));
+    }
+
+    /** A mend that flies over the ceiling is none. */
+    @Test
+    void nothingIsOfferedThatBringsANewStop() {
+        Pins pins = Pins.ofGsd(3)
+                .with(Quantity.PHOTOS, Measure.of(40, Unit.COUNT))
+                .with(Quantity.SIDE_OVERLAP, Measure.of(70, Unit.PERCENT))
+                .with(Quantity.FORWARD_OVERLAP, Measure.of(80, Unit.PERCENT));
+        Case one = judged(Samples.request(Samples.square(400), pins).plan());
+        Finding conflict = finding(one, "pins-in-conflict").orElseThrow();
+        assertThat(Mends.of(one, conflict, UnitChoice.METRIC))
+                .isNotEmpty()
+                .noneMatch(mend -> mend.remedy().label().startsWith("GSD"));
+    }
+
+    /** The judged GSD is the brief's where it asks for one, otherwise the pinned one. */
+    @Test
+    void whatIsPinnedIsJudgedOnTheRealGround() {
+        HeightChoice level = new HeightChoice(HeightReference.GEOID, DesignPlane.HIGHEST, 20, 0);
+        DoubleBinaryOperator basin = (x, y) -> 200 + 0.2 * Math.abs(x);
+        Case one = judged(over(basin, level, Pins.ofGsd(2)));
+        assertThat(one.judgement().share(Adequacy.TOO_COARSE)).isGreaterThan(0.3);
+        assertThat(one.judgement().share() + one.judgement().share(Adequacy.TOO_COARSE))
+                .isLessThanOrEqualTo(1 + 1e-9);
+        Case asked = judged(over(basin, level, Pins.ofGsd(2).with(Quantity.BRIEF_GSD, Measure.of(4, Unit.CENTIMETRE))));
+        assertThat(asked.judgement().share(Adequacy.TOO_COARSE)).isZero();
+        // the lowest ground lies 40 m below the highest: 75 m + 40 m of depth
+        assertThat(one.judgement().coarsestM()).isCloseTo(0.02 * 115 / 75, Offset.offset(0.0015));
+    }
+
+    /** A wing that blur would hold below the speed it needs to stay up is stopped; a shorter shutter mends it. */
+    @Test
+    void aWingIsNotFlownBelowItsSlowest() {
+        PlanRequest usual = Samples.request(Samples.square(800), Pins.ofGsd(2));
+        PlanRequest wing =
+                usual.with(yalos.core.kit.Kit.of(yalos.core.kit.Aircraft.smallWing(), Samples.twentyMegapixel()));
+        Case one = judged(wing.plan());
+        assertThat(one.plan().design().speedMps()).isLessThan(13);
+        Finding slow = finding(one, "below-slowest").orElseThrow();
+        assertThat(slow.level()).isEqualTo(Finding.Level.STOP);
+        assertThat(Mends.of(one, slow, UnitChoice.METRIC))
+                .anySatisfy(mend -> assertThat(mend.remedy().label()).startsWith("Shutter 1/"));
+    }
+}
