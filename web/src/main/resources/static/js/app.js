@@ -82,18 +82,12 @@ showOpened();
 
 // What the operator unfolded or folded stays so when the page is written anew.
 const folds = new Map();
-document.body.addEventListener(
-  "toggle",
-  (event) => {
-    if (event.target.id && event.target.matches("details.folded")) folds.set(event.target.id, event.target.open);
-  },
-  true,
-);
+const foldsOf = (page) => page.querySelectorAll("details.folded[id]");
+document.body.addEventListener("htmx:beforeSwap", () => {
+  for (const fold of foldsOf(document)) folds.set(fold.id, fold.open);
+});
 document.body.addEventListener("htmx:afterSwap", () => {
-  for (const [id, open] of folds) {
-    const fold = document.getElementById(id);
-    if (fold) fold.open = open;
-  }
+  for (const fold of foldsOf(document)) if (folds.has(fold.id)) fold.open = folds.get(fold.id);
 });
 
 // A proof that is done in the background brings its layers.

@@ -25,7 +25,10 @@ final class CoverageFindings {
     static final List<Rule> RULES = Rule.all(
             CoverageFindings::new,
             List.<Consumer<CoverageFindings>>of(
-                    CoverageFindings::seenTooFewTimes, CoverageFindings::tooCoarse, CoverageFindings::inaccurate));
+                    CoverageFindings::noMargin,
+                    CoverageFindings::seenTooFewTimes,
+                    CoverageFindings::tooCoarse,
+                    CoverageFindings::inaccurate));
 
     private final BlockPlan plan;
     private final Coverage coverage;
@@ -41,6 +44,19 @@ final class CoverageFindings {
         this.found = found;
         this.candidates = new Candidates(plan, judgement, found);
         this.scannerLeads = plan.request().kit().payload().scannerLeads();
+    }
+
+    /** Schools differ; what one strip and two more would give is found by trying. */
+    private void noMargin() {
+        boolean edgeTold = coverage.shareShort() >= WORTH_SAYING;
+        if (plan.design().marginM() > 0 || edgeTold) {
+            return;
+        }
+        found.add(
+                NOTE,
+                "no-margin",
+                "0 strips beyond the edge: the outermost ground is seen from one side only. It is measured less well there; one strip more is common practice for surveys.",
+                candidates.margin().stream().limit(2).toArray(Remedy[]::new));
     }
 
     private void seenTooFewTimes() {

@@ -38,6 +38,10 @@ final class GroundFindings {
     private static final double OVERLAP_LOST = 0.02;
     private static final double SCALE_LOST = 1.1;
     private static final double RAISED_M = 3;
+    private static final double CEILING_DUST_M = 0.05;
+    /** An obstacle this near to the launch point is touched sooner or later. */
+    private static final double TOUCHING_M = 5;
+
     private static final double LEAST_WATER_M2 = 100;
     /** Wider holes are not offered to be spanned: a hill or a mast could stand in them unseen. */
     private static final double WIDEST_SPAN_M = 60;
@@ -47,6 +51,7 @@ final class GroundFindings {
     private final HeightPlan heights;
     private final Judgement judgement;
     private final Collected found;
+    private final Candidates candidates;
 
     static final List<Rule> RULES = Stream.of(
                     List.<Rule>of(GroundFindings::noModel, GroundFindings::missing),
@@ -60,6 +65,7 @@ final class GroundFindings {
                             GroundFindings::clearance,
                             GroundFindings::ways,
                             GroundFindings::zones,
+                            GroundFindings::launch,
                             GroundFindings::returning)))
             .flatMap(List::stream)
             .toList();
@@ -71,6 +77,7 @@ final class GroundFindings {
         this.ground = ground;
         this.heights = heights;
         this.found = found;
+        this.candidates = new Candidates(plan, judgement, found);
     }
 
     /** Rules that need heights over a model. */
@@ -283,20 +290,67 @@ final class GroundFindings {
         return remedies;
     }
 
+    /** The ceiling counts from the ground below, along the whole path. */
     private void ceiling() {
-        double highest = heights.aboveGroundM()[2];
-        double planned = plan.design().scale().heightM();
-        if (highest > plan.ceilingM() + 0.5 && planned <= plan.ceilingM() + 1e-6) {
-            List<Remedy> remedies = ground.choice().reference() == HeightReference.FOLLOW
-                    ? List.of()
-                    : List.of(new Remedy("Follow the ground", new Remedy.Heights(HeightReference.FOLLOW)));
-            found.add(
-                    STOP,
-                    "ceiling-over-ground",
-                    "Over the lowest ground the plan flies at %s, over your ceiling of %s above ground. Check your local rules."
-                            .formatted(found.height(highest), found.height(plan.ceilingM())),
-                    remedies.toArray(Remedy[]::new));
+        HeightPlan.Greatest greatest = heights.greatestAboveGround().orElse(null);
+        double ceiling = plan.ceilingM();
+        if (greatest == null || greatest.m() <= ceiling + CEILING_DUST_M) {
+            return;
         }
+        double most = Math.floor(heights.heightM() - (greatest.m() - ceiling));
+        List<Remedy> remedies = new ArrayList<>(candidates.follow());
+        if (most > 0) {
+            remedies.add(found.remedy("Fly at " + found.height(most), HEIGHT, most));
+            remedies.add(found.remedy("Fly at " + found.height(most * 0.9), HEIGHT, most * 0.9));
+        }
+        remedies.addAll(candidates.slower());
+        remedies.addAll(candidates.alongContours());
+        found.addAt(
+                STOP,
+                "ceiling",
+                "%s above the ground on %s, %s over your ceiling of %s. %s is planned%s; check your local rules."
+                        .formatted(
+                                found.height(greatest.m()),
+                                greatest.leg().isLine()
+                                        ? "strip " + greatest.leg().line()
+                                        : "a way between strips",
+                                Collected.percent(greatest.m() / ceiling - 1),
+                                found.height(ceiling),
+                                found.height(heights.heightM()),
+                                ground.choice().reference() == HeightReference.FOLLOW
+                                        ? ", and the path is raised over obstacles and where it cannot sink as quickly as the ground"
+                                        : " above another level than the ground below"),
+                greatest.leg().pointAt(greatest.step()),
+                remedies);
+    }
+
+    /** What stands or hangs where it takes off: the climb is straight up, and people stand there. */
+    private void launch() {
+        heights.flight().launch().ifPresent(at -> {
+            double wanted = ground.choice().clearanceM();
+            heights.site().obstaclesNear(at.xM(), at.yM(), wanted).stream()
+                    .max(Comparator.comparingDouble(Obstacle::heightM))
+                    .ifPresent(near -> found.addAt(
+                            heights.site()
+                                            .obstaclesNear(at.xM(), at.yM(), TOUCHING_M)
+                                            .isEmpty()
+                                    ? MIND
+                                    : STOP,
+                            "launch-obstacle",
+                            "%s, %s high, stands within %s of the launch point. Climb and landing run beside it; move the launch point away."
+                                    .formatted(near.name(), found.height(near.heightM()), found.height(wanted)),
+                            at,
+                            List.of()));
+            heights.site()
+                    .zonesAt(at.xM(), at.yM(), 0)
+                    .forEach(zone -> found.addAt(
+                            zone.kind() == Zone.Kind.KEEP_OUT ? STOP : MIND,
+                            "launch-zone-" + zone.name(),
+                            "The launch point lies in “%s” (%s). Move it, or get leave; the rules of the place decide."
+                                    .formatted(zone.name(), zone.kind().words()),
+                            at,
+                            List.of()));
+        });
     }
 
     /** Overlap over the highest ground and GSD over the lowest, by the pinhole formulas. */

@@ -108,7 +108,7 @@ final class PlanFindings {
     private void ceiling() {
         double height = plan.design().scale().heightM();
         double ceiling = plan.ceilingM();
-        if (height > ceiling + 1e-6) {
+        if (height > ceiling + 1e-6 && plan.heights().isEmpty()) {
             found.add(
                     STOP,
                     "ceiling",

@@ -418,6 +418,29 @@ public final class HeightPlan implements Heights {
                 .orElse(0);
     }
 
+    /**
+     * The greatest height of the path above the ground straight below, ways between lines, out and home included.
+     *
+     * @param m the height
+     * @param leg where it is
+     * @param step of that leg
+     */
+    public record Greatest(double m, LegSection leg, int step) {}
+
+    /** Where the path is highest above known ground; empty where none is known below it. */
+    public Optional<Greatest> greatestAboveGround() {
+        Greatest greatest = null;
+        for (LegSection section : sections) {
+            for (int i = 0; i < section.pathM().length; i++) {
+                double above = section.pathM()[i] - section.groundM()[i];
+                if (!Double.isNaN(above) && (greatest == null || above > greatest.m())) {
+                    greatest = new Greatest(above, section, i);
+                }
+            }
+        }
+        return Optional.ofNullable(greatest);
+    }
+
     /** Level length of the path over ground that nobody knows, ways out and home included, in metres. */
     public double unknownM() {
         return sections.stream()

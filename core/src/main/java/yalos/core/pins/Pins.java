@@ -18,9 +18,16 @@ import yalos.core.units.UnitKind;
  */
 public final class Pins {
     private final Map<Quantity, Measure> values;
+    /** What each pin pushed out when it was set; comes back when it is released. */
+    private final Map<Quantity, Map<Quantity, Measure>> displaced;
 
     private Pins(Map<Quantity, Measure> values) {
+        this(values, Map.of());
+    }
+
+    private Pins(Map<Quantity, Measure> values, Map<Quantity, Map<Quantity, Measure>> displaced) {
         this.values = Collections.unmodifiableMap(values);
+        this.displaced = Map.copyOf(displaced);
     }
 
     /** A pinned GSD and nothing else: every other slot keeps the program's default. */
@@ -54,6 +61,73 @@ public final class Pins {
      * follows from it; a scale pinned afterwards stays beside the cost.
      */
     public Pins pinned(Quantity quantity, Measure value) {
+        return remembering(quantity, decided(quantity, value));
+    }
+
+    /** The pins after a change, each pin they lost kept with the one that took its place. */
+    private Pins remembering(Quantity latest, Pins after) {
+        Map<Quantity, Map<Quantity, Measure>> remembered = new EnumMap<>(Quantity.class);
+        displaced.forEach((pin, lost) -> {
+            if (after.has(pin)) {
+                remembered.put(pin, lost);
+            }
+        });
+        Map<Quantity, Measure> lost = new EnumMap<>(Quantity.class);
+        // What the lost ones had pushed out themselves is theirs no more: it comes back with the latest.
+        values.keySet().stream()
+                .filter(pin -> !after.has(pin))
+                .forEach(pin -> lost.putAll(displaced.getOrDefault(pin, Map.of())));
+        lost.putAll(displaced.getOrDefault(latest, Map.of()));
+        values.forEach((pin, value) -> {
+            if (!after.has(pin)) {
+                lost.put(pin, value);
+            }
+        });
+        lost.keySet().removeIf(after::has);
+        if (!lost.isEmpty()) {
+            remembered.put(latest, lost);
+        }
+        return new Pins(after.values, remembered);
+    }
+
+    /** What each pin pushed out when it was set. */
+    public Map<Quantity, Map<Quantity, Measure>> displaced() {
+        return displaced;
+    }
+
+    /** The same pins with what they pushed out, as it was stored. */
+    public Pins remembering(Map<Quantity, Map<Quantity, Measure>> stored) {
+        Map<Quantity, Map<Quantity, Measure>> known = new EnumMap<>(Quantity.class);
+        stored.forEach((pin, lost) -> {
+            if (has(pin) && !lost.isEmpty()) {
+                known.put(pin, lost);
+            }
+        });
+        return new Pins(values, known);
+    }
+
+    /**
+     * The pins without one, and with what it had pushed out back in place, as far as nothing pinned since stands against it.
+     * Empty where it had pushed nothing out, or the scale would stay open.
+     */
+    public Optional<Pins> restored(Quantity released) {
+        EnumMap<Quantity, Measure> left = new EnumMap<>(Quantity.class);
+        left.putAll(values);
+        left.remove(released);
+        Pins restored = new Pins(left);
+        for (Map.Entry<Quantity, Measure> lost :
+                displaced.getOrDefault(released, Map.of()).entrySet()) {
+            Pins with = restored.with(lost.getKey(), lost.getValue());
+            if (with.values.keySet().containsAll(restored.values.keySet())) {
+                restored = with;
+            }
+        }
+        boolean open = !restored.scaleFixed() && restored.costs().isEmpty();
+        boolean nothing = restored.values.equals(left);
+        return open || nothing ? Optional.empty() : Optional.of(restored.remembering(displaced));
+    }
+
+    private Pins decided(Quantity quantity, Measure value) {
         Pins pinned = with(quantity, value);
         if (!quantity.isCost() || has(quantity)) {
             return pinned;
@@ -104,7 +178,7 @@ public final class Pins {
         });
         changed.put(quantity, checked);
         giveWay(changed, quantity);
-        return new Pins(changed);
+        return new Pins(changed).remembering(displaced);
     }
 
     private static void giveWay(EnumMap<Quantity, Measure> pins, Quantity latest) {
@@ -230,7 +304,7 @@ public final class Pins {
 
     @Override
     public boolean equals(Object other) {
-        return other instanceof Pins pins && pins.values.equals(values);
+        return other instanceof Pins pins && pins.values.equals(values) && pins.displaced.equals(displaced);
     }
 
     @Override

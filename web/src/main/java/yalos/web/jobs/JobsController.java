@@ -74,7 +74,7 @@ class JobsController {
             Optional<LonLat> launch =
                     place.isBlank() ? Optional.empty() : Optional.of(TypedPosition.read(place, Optional.empty()));
             long block = jobs.create(name, launch);
-            return new ModelAndView("redirect:/blocks/" + block + "/ground");
+            return new ModelAndView("redirect:/blocks/" + block + "/brief");
         } catch (InputFault fault) {
             return page(HttpStatus.BAD_REQUEST, fault.getMessage(), name, place);
         }
@@ -129,7 +129,7 @@ class JobsController {
     @PostMapping("/jobs/{id}/blocks")
     String addBlock(@PathVariable long id, @RequestParam String name, @RequestParam(defaultValue = "0") long template) {
         rows.job(id).orElseThrow(() -> new NotThere("There is no such job; it may be deleted."));
-        return "redirect:/blocks/" + jobs.addBlock(id, name, template) + "/ground";
+        return "redirect:/blocks/" + jobs.addBlock(id, name, template) + "/brief";
     }
 
     @PostMapping("/jobs/{id}/rename")

@@ -85,7 +85,7 @@ class SheetController {
 
     record LinkLine(String kind, double[] line) {}
 
-    record TitleBlock(String name, String area, String gsd, String grid, String heights, String ground) {}
+    record TitleBlock(String name, String area, String gsd, String grid, String heights, String ground, String back) {}
 
     /** How the scale bar reads: name of its unit and metres in one. */
     record Ruler(String unit, double metres) {}
@@ -151,6 +151,7 @@ class SheetController {
     private static String groundKey(BlockFacts facts, KnownGround over) {
         return Integer.toHexString(Objects.hash(
                 facts.ground().models(),
+                facts.ground().spanM(),
                 facts.epsg(),
                 over.grid().west(),
                 over.grid().columns(),
@@ -198,7 +199,25 @@ class SheetController {
                         .orElse("above take-off"),
                 plan.flatMap(BlockPlan::overGround)
                         .map(over -> units.text(UnitKind.DISTANCE, over.grid().cellX()) + " model")
-                        .orElse("level"));
+                        .orElse("level"),
+                plan.map(p -> returning(p, units)).orElse("–"));
+    }
+
+    /** What the return height must be, in sight on every stage. */
+    private static String returning(BlockPlan plan, UnitChoice units) {
+        if (plan.heightsUnknown()) {
+            return "unknown: the model does not reach";
+        }
+        double height = plan.heights()
+                .or(plan::overLevelSite)
+                .map(HeightPlan::returnAboveTakeOffM)
+                .orElse(plan.design().scale().heightM());
+        if (Double.isNaN(height)) {
+            return "unknown: the take-off level is";
+        }
+        boolean known = plan.heights().or(plan::overLevelSite).isPresent();
+        return units.text(UnitKind.HEIGHT, Math.ceil(height)) + " above take-off or more"
+                + (known ? "" : "; nothing is known of the ground");
     }
 
     private static List<double[]> rings(List<List<LonLat>> rings, Grid grid) {

@@ -32,6 +32,16 @@ record FactsForm2(
     /** The same in the third form. */
     FactsForm3 upgraded() {
         return new FactsForm3(
-                3, outline, launch, epsg, cameraId, kit, pins, brief, notes, ground == null ? null : ground.ground3());
+                3,
+                outline,
+                launch,
+                epsg,
+                cameraId,
+                kit,
+                pins,
+                null,
+                brief,
+                notes,
+                ground == null ? null : ground.ground3());
     }
 }

@@ -49,6 +49,7 @@ record FactsForm3(
         Long cameraId,
         StoredKit kit,
         Map<String, String> pins,
+        Map<String, Map<String, String>> displaced,
         StoredBrief brief,
         Map<String, String> notes,
         StoredGround ground) {
@@ -298,9 +299,20 @@ record FactsForm3(
                 facts.cameraId().isPresent() ? facts.cameraId().getAsLong() : null,
                 StoredKit.of(facts.kit()),
                 pins,
+                displaced(facts.pins()),
                 StoredBrief.of(facts.brief()),
                 notes,
                 StoredGround.of(facts.ground()));
+    }
+
+    private static Map<String, Map<String, String>> displaced(Pins pins) {
+        Map<String, Map<String, String>> all = new TreeMap<>();
+        pins.displaced().forEach((pin, lost) -> {
+            Map<String, String> typed = new TreeMap<>();
+            lost.forEach((quantity, value) -> typed.put(quantity.key(), value.asTyped()));
+            all.put(pin.key(), typed);
+        });
+        return all.isEmpty() ? null : all;
     }
 
     BlockFacts facts() {
@@ -322,11 +334,24 @@ record FactsForm3(
         or(pins).forEach((key, typed) -> Quantity.ofKey(key)
                 .ifPresent(quantity -> typed(quantity, typed).ifPresent(value -> known.put(quantity, value))));
         try {
-            return Pins.of(known);
+            return Pins.of(known).remembering(readDisplaced());
         } catch (InputFault noScale) {
             known.put(Quantity.GSD, Measure.of(USUAL_GSD_CM, Unit.CENTIMETRE));
             return Pins.of(known);
         }
+    }
+
+    private Map<Quantity, Map<Quantity, Measure>> readDisplaced() {
+        Map<Quantity, Map<Quantity, Measure>> all = new EnumMap<>(Quantity.class);
+        or(displaced)
+                .forEach((key, lost) -> Quantity.ofKey(key).ifPresent(pin -> {
+                    Map<Quantity, Measure> read = new EnumMap<>(Quantity.class);
+                    or(lost).forEach((other, typed) -> Quantity.ofKey(other)
+                            .ifPresent(
+                                    quantity -> typed(quantity, typed).ifPresent(value -> read.put(quantity, value))));
+                    all.put(pin, read);
+                }));
+        return all;
     }
 
     private static Optional<Measure> typed(Quantity quantity, String typed) {

@@ -1,7 +1,9 @@
 package yalos.web.strips;
 
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -53,7 +55,7 @@ class LedgerController {
             Visit visit) {
         Quantity quantity = Quantity.ofKey(key).orElseThrow(() -> new NotThere("The ledger has no row “" + key + "”."));
         UnitChoice units = preferences.units();
-        Change change = changeOf(quantity, act, value, units);
+        Change change = changeOf(quantity, act, value, units, blocks.open(id).facts());
         return page.changed(blocks.change(id, visit.version(), change.label(), change.facts()), visit);
     }
 
@@ -78,7 +80,7 @@ class LedgerController {
 
     private record Change(String label, UnaryOperator<BlockFacts> facts) {}
 
-    private Change changeOf(Quantity quantity, String act, String value, UnitChoice units) {
+    private Change changeOf(Quantity quantity, String act, String value, UnitChoice units, BlockFacts present) {
         String name = quantity.label();
         return switch (act) {
             case "type" -> {
@@ -88,7 +90,9 @@ class LedgerController {
                         facts -> facts.with(facts.pins().pinned(typed.quantity(), typed.value())));
             }
             case "pin" -> new Change(name + " pinned", facts -> facts.with(pinned(facts, quantity, units)));
-            case "unpin" -> new Change(name + " released", facts -> facts.with(released(facts, quantity, units)));
+            case "unpin" ->
+                new Change(
+                        releaseLabel(present, quantity, units), facts -> facts.with(released(facts, quantity, units)));
             case "note" ->
                 new Change(
                         value.isBlank() ? name + ", why: taken away" : name + ", why: " + value.strip(),
@@ -96,6 +100,16 @@ class LedgerController {
             default ->
                 new Change(name + " nudged", facts -> facts.with(nudged(facts, quantity, steps(quantity, act), units)));
         };
+    }
+
+    /** Says what comes back, or is pinned so that the scale stays fixed: nothing is pinned silently. */
+    private String releaseLabel(BlockFacts facts, Quantity quantity, UnitChoice units) {
+        Map<Quantity, Measure> before = facts.pins().asMap();
+        String come = released(facts, quantity, units).asMap().entrySet().stream()
+                .filter(pin -> !before.containsKey(pin.getKey()))
+                .map(pin -> pin.getKey().label() + " " + pin.getValue().asTyped())
+                .collect(Collectors.joining(", "));
+        return quantity.label() + " released" + (come.isEmpty() ? "" : "; pinned instead: " + come);
     }
 
     private static int steps(Quantity quantity, String act) {
@@ -113,9 +127,13 @@ class LedgerController {
         return note;
     }
 
-    /** A scale that is let go follows from strip spacing and side overlap as they stand. */
+    /** What a pin had pushed out comes back; a scale that is let go otherwise follows from strip spacing and side overlap as they stand. */
     private Pins released(BlockFacts facts, Quantity quantity, UnitChoice units) {
         Pins pins = facts.pins();
+        Optional<Pins> restored = pins.restored(quantity);
+        if (restored.isPresent()) {
+            return restored.get();
+        }
         boolean scale = quantity == Quantity.GSD || quantity == Quantity.HEIGHT;
         if (scale && desk.plan(facts).whole().isPresent()) {
             return pins.scaleReleased(

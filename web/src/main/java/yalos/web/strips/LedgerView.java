@@ -118,8 +118,10 @@ public record LedgerView(List<SectionView> sections) {
             Unit unit = pin.filter(p -> pinnedBy == quantity && !limitPin)
                     .map(Measure::unit)
                     .orElse(units.unit(quantity.kind()));
-            double si =
-                    entry.map(Entry::si).orElseGet(() -> pin.map(Measure::si).orElse(Double.NaN));
+            boolean typedCost = quantity.isCost() && pin.isPresent();
+            double si = typedCost
+                    ? pin.get().si()
+                    : entry.map(Entry::si).orElseGet(() -> pin.map(Measure::si).orElse(Double.NaN));
             String[] note = entry.isPresent() ? note(quantity) : new String[] {"", ""};
             return new Row(
                     quantity.key(),
@@ -189,6 +191,7 @@ public record LedgerView(List<SectionView> sections) {
                                 .orElse(""),
                         ""
                     };
+                case FLIGHT_TIME -> new String[] {atMost(Quantity.FLIGHT_TIME), ""};
                 default -> new String[] {"", ""};
             };
         }
@@ -220,8 +223,14 @@ public record LedgerView(List<SectionView> sections) {
             return most + (most.isEmpty() || left.isEmpty() ? "" : "; ") + left;
         }
 
+        /** What a pinned cost comes to: its figure stays as it was typed. */
         private String atMost(Quantity cost) {
-            return pins.of(cost).map(most -> "at most " + most.asTyped()).orElse("");
+            return pins.of(cost).isEmpty()
+                    ? ""
+                    : units.text(
+                                    cost.kind(),
+                                    whole.orElseThrow().ledger().entry(cost).si())
+                            + " reached";
         }
 
         private String solvedNote(BlockPlan plan, Quantity quantity, String words) {

@@ -167,6 +167,9 @@ class BriefToProofTest {
         page.fill("#job-name", "Valley");
         page.fill("#job-place", "47.5115, 9.8680");
         page.click("text=Start the job");
+        page.waitForURL("**/brief");
+        page.click("#stages a[data-stage=ground]");
+        page.waitForURL("**/ground");
         page.waitForFunction("() => window.yalosSheet && document.getElementById('sheet').dataset.drawn");
         page.fill("#paste", "565250 5262250\n565500 5262250\n565500 5262550\n565250 5262550");
         page.click("text=Make this the outline");
@@ -178,6 +181,7 @@ class BriefToProofTest {
         awaitSaved("elevation model");
         page.waitForFunction("() => window.yalosSheet.sources.contours.getFeatures().length > 5");
         assertThat(page.locator("[data-title=ground]").textContent()).contains("2.0 m model");
+        page.locator("#obstacles > summary").click();
         page.locator("[data-tool=obstacle]").click();
         BoundingBox map = page.locator("#map").boundingBox();
         page.mouse().click(map.x + map.width / 2, map.y + map.height / 2);

@@ -50,7 +50,7 @@ class GroundAndProofTest {
     void openABlock() {
         visitor = new Visitor(RunningYalos.url());
         block = visitor.newBlock("Ground " + ++made, "47.5115, 9.8680");
-        assertThat(change("/import", "text", CORNERS)).contains("Size");
+        assertThat(change("/import", "text", CORNERS)).contains("round it");
     }
 
     private String change(String path, String... form) {
