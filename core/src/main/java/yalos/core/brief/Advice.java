@@ -26,6 +26,8 @@ import yalos.core.units.UnitKind;
 public record Advice(String key, String label, String text, String reason, String source, List<Pin> pins) {
     /** A feature can be told from its neighbours when it covers so many pixels. */
     public static final double PIXELS_PER_FEATURE = 3;
+    /** With fewer pixels than these it is guessed at. */
+    private static final double LEAST_PIXELS = 2;
     /** A plant is counted reliably when it covers so many pixels. */
     public static final double PIXELS_PER_PLANT = 6;
     /** Positions in the result are about as good as one GSD at best. */
@@ -176,8 +178,8 @@ public record Advice(String key, String label, String text, String reason, Strin
             boolean asked = needs.size() > 1;
             Need binding = (asked ? needs.subList(1, needs.size()) : needs)
                     .stream().min(Comparator.comparingDouble(Need::gsdM)).orElseThrow();
-            boolean hurry = brief.priority() == Priority.SPEED;
-            Need chosen = asked && !hurry && binding.gsdM() > needs.get(0).gsdM() ? needs.get(0) : binding;
+            Need usual = asked && binding.gsdM() > needs.get(0).gsdM() ? needs.get(0) : binding;
+            Need chosen = preferred(usual, binding);
             double cm = Math.max(0.05, Math.floor(chosen.gsdM() * 1e4 + 1e-6) / 100);
             Measure gsd = Measure.of(cm, Unit.CENTIMETRE);
             return new Advice(
@@ -187,6 +189,29 @@ public record Advice(String key, String label, String text, String reason, Strin
                     chosen.reason(),
                     PRACTICE,
                     List.of(new Pin(Quantity.GSD, gsd), new Pin(Quantity.BRIEF_GSD, gsd)));
+        }
+
+        /** What ranks first moves the point: as coarse as can be, as fine as usual, or with something in hand. */
+        private Need preferred(Need usual, Need binding) {
+            return switch (brief.priority()) {
+                case DETAIL -> usual;
+                case SPEED ->
+                    brief.smallestM().isPresent()
+                                    && binding.gsdM() >= brief.smallestM().getAsDouble() / PIXELS_PER_FEATURE - 1e-9
+                            ? new Need(
+                                    brief.smallestM().getAsDouble() / LEAST_PIXELS,
+                                    "speed first: %s on %.0f pixels, the least that tells it apart"
+                                            .formatted(length(brief.smallestM().getAsDouble()), LEAST_PIXELS))
+                            : new Need(binding.gsdM() * 1.1, "speed first: a tenth coarser, " + binding.reason());
+                case POSITION ->
+                    new Need(
+                            usual.gsdM() * 0.75,
+                            "position first: a quarter finer, so that points are set to a part of it");
+                case REPEATABILITY ->
+                    new Need(
+                            usual.gsdM() * 0.9,
+                            "repeatability first: a tenth in hand, so that other light and leaves still serve");
+            };
         }
 
         private Advice overlaps() {

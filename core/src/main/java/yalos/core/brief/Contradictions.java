@@ -12,6 +12,9 @@ import yalos.core.units.UnitKind;
 
 /** What in a brief the plan cannot keep, with the figures. */
 public final class Contradictions {
+    /** What reads the same in the digits shown is no contradiction. */
+    private static final double ROUNDING = 1.005;
+
     private Contradictions() {}
 
     /**
@@ -79,7 +82,7 @@ public final class Contradictions {
             List<Contradiction> found) {
         double byGsd = gsds * gsd;
         double expected = Math.hypot(byGsd, byPositioning);
-        if (expected <= wanted * (1 + 1e-9)) {
+        if (expected <= wanted * ROUNDING) {
             return;
         }
         double left = wanted * wanted - byPositioning * byPositioning;

@@ -24,7 +24,8 @@ final class BriefFindings {
                     BriefFindings::calibration,
                     BriefFindings::speedForAccuracy,
                     BriefFindings::day,
-                    BriefFindings::scannerMissing));
+                    BriefFindings::scannerMissing,
+                    BriefFindings::bandsMissing));
 
     private final Brief brief;
     private final BlockPlan plan;
@@ -37,7 +38,9 @@ final class BriefFindings {
     }
 
     private void contradictions() {
-        Contradictions.of(brief, plan, found.units())
+        // Accuracy is judged place by place; the rule of thumb is for the brief's advice alone.
+        Contradictions.of(brief, plan, found.units()).stream()
+                .filter(contradiction -> !contradiction.key().startsWith("accuracy-"))
                 .forEach(contradiction -> found.add(
                         MIND,
                         contradiction.key(),
@@ -105,6 +108,19 @@ final class BriefFindings {
                     "day-too-long",
                     "The day takes %.1f h with travel, set-up, targets and battery changes; %.1f h are planned."
                             .formatted(total / 60, brief.day().dayMinutes() / 60));
+        }
+    }
+
+    private void bandsMissing() {
+        boolean index =
+                brief.purpose().filter(purpose -> purpose == Purpose.CROP_INDEX).isPresent();
+        int files = plan.request().kit().payload().filesPerCapture();
+        if (index && !KitFit.spectral(plan.request().kit().payload())) {
+            found.add(
+                    STOP,
+                    "no-bands",
+                    "%d %s at each release: this payload has no bands beyond red, green and blue, and a crop index needs them. The Kit stage names a kit that has them."
+                            .formatted(files, files == 1 ? "file" : "files"));
         }
     }
 

@@ -13,6 +13,10 @@ import yalos.core.kit.Positioning;
 
 /** Is every cell of a proof given what is asked for? Where not, which connected pieces of ground lack what, and why. */
 public final class Judgement {
+    /** Shares given enough from which a plan is adequate, or nearly. */
+    private static final double ADEQUATE = 0.998;
+
+    private static final double NEARLY = 0.95;
     private static final int MOST_SPOTS = 12;
     /** Weak ground that is this share of the block is no edge, though it touches it. */
     static final double NEARLY_ALL = 0.9;
@@ -178,6 +182,15 @@ public final class Judgement {
             so += cell == judged.ordinal() ? 1 : 0;
         }
         return inside == 0 ? 0 : (double) so / inside;
+    }
+
+    /** The answer in two words; the share says the rest. */
+    public String verdict() {
+        double unknown = share(Adequacy.UNKNOWN);
+        if (unknown > 0) {
+            return "not proved, the ground of " + Shares.percent(unknown) + " is unknown";
+        }
+        return share() > ADEQUATE ? "adequate" : share() > NEARLY ? "adequate but for weak spots" : "not adequate";
     }
 
     private boolean weak(int at) {

@@ -1,6 +1,8 @@
 package yalos.web.brief;
 
 import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -16,6 +18,9 @@ import yalos.core.brief.Site;
 import yalos.core.brief.Surface;
 import yalos.core.kit.Positioning;
 import yalos.core.plan.BlockPlan;
+import yalos.core.plan.PlanProof;
+import yalos.core.proof.Shares;
+import yalos.core.trial.DetailCurve;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
 import yalos.web.block.Planned;
@@ -67,6 +72,12 @@ class BriefBook implements StageBook {
                 Advice.of(brief, units).stream()
                         .map(advice -> row(advice, facts))
                         .toList());
+        model.addAttribute(
+                "openAdvice",
+                Advice.of(brief, units).stream()
+                        .map(advice -> row(advice, facts))
+                        .filter(row -> row.state().isEmpty())
+                        .count());
         model.addAttribute("chain", chain(brief, opened.planned(), units));
         model.addAttribute("difficulties", Site.Difficulty.values());
         model.addAttribute("cropStages", Crop.Stage.values());
@@ -81,6 +92,7 @@ class BriefBook implements StageBook {
             model.addAttribute("day", day(brief, plan, units));
             model.addAttribute("pack", PackList.of(brief, plan));
             model.addAttribute("schools", Schools.of(plan, units));
+            model.addAttribute("curve", curve(brief, plan, units));
         });
     }
 
@@ -145,8 +157,84 @@ class BriefBook implements StageBook {
         chain.add(new Link(
                 "time",
                 plan.map(p -> units.text(UnitKind.DURATION, p.flightTimeS())).orElse("–")));
+        chain.add(
+                new Link("sets", plan.map(p -> String.valueOf(p.batterySets())).orElse("–")));
         chain.add(new Link(
-                "battery sets", plan.map(p -> String.valueOf(p.batterySets())).orElse("–")));
+                "heights to",
+                planned.whole().map(whole -> heights(whole, units)).orElse("–")));
+        chain.add(new Link(
+                "verdict",
+                planned.whole()
+                        .map(whole -> "%s given enough: %s"
+                                .formatted(
+                                        Shares.percent(whole.judgement().share()),
+                                        whole.judgement().verdict()))
+                        .orElse("–")));
         return chain;
+    }
+
+    /** The expected accuracy of heights over half the block or more; only reckoned where one is asked for. */
+    private static String heights(Planned.Whole whole, UnitChoice units) {
+        float[] sigmas = whole.judgement().proof().sigmaVerticalM();
+        float[] known = new float[sigmas.length];
+        int count = 0;
+        for (int at = 0; at < sigmas.length; at++) {
+            if (whole.judgement().at(at).known() && !Float.isNaN(sigmas[at])) {
+                known[count++] = sigmas[at];
+            }
+        }
+        if (count == 0) {
+            return "not asked";
+        }
+        Arrays.sort(known, 0, count);
+        return units.text(UnitKind.GSD, known[count / 2]);
+    }
+
+    /**
+     * The plan at one GSD of the curve.
+     *
+     * @param x of its point, 0..100
+     * @param y of its point, 0..100 from the top
+     * @param chosen whether it is the plan as it stands
+     * @param advised whether the brief's advice lies nearest to it
+     */
+    public record CurvePoint(
+            double x, double y, String gsd, String time, int sets, String heights, boolean chosen, boolean advised) {}
+
+    /** What detail costs on this block: time, sets and accuracy over GSD, each a plan over level ground. */
+    private static List<CurvePoint> curve(Brief brief, BlockPlan plan, UnitChoice units) {
+        double present = plan.design().scale().gsdM();
+        OptionalDouble advised = Advice.of(brief, units).stream()
+                .filter(advice -> advice.key().equals("gsd"))
+                .flatMap(advice -> advice.pins().stream())
+                .mapToDouble(pin -> pin.value().si())
+                .findFirst();
+        List<BlockPlan> plans = DetailCurve.of(plan);
+        double slowest =
+                plans.stream().mapToDouble(BlockPlan::flightTimeS).max().orElse(1);
+        double least = plans.get(0).design().scale().gsdM();
+        double most = plans.get(plans.size() - 1).design().scale().gsdM();
+        double nearest = plans.stream()
+                .mapToDouble(other -> other.design().scale().gsdM())
+                .boxed()
+                .min(Comparator.comparingDouble(gsd -> Math.abs(gsd - advised.orElse(Double.NaN))))
+                .orElse(Double.NaN);
+        return plans.stream()
+                .map(other -> {
+                    double gsd = other.design().scale().gsdM();
+                    double sigma = Math.hypot(
+                            Advice.VERTICAL_GSDS * gsd,
+                            PlanProof.able(plan, brief.positioning()).verticalM());
+                    return new CurvePoint(
+                            100 * (gsd - least) / Math.max(1e-9, most - least),
+                            100 - 100 * other.flightTimeS() / slowest,
+                            units.text(UnitKind.GSD, gsd),
+                            units.text(UnitKind.DURATION, other.flightTimeS()),
+                            other.batterySets(),
+                            units.text(UnitKind.GSD, sigma),
+                            Math.abs(gsd - present) < 1e-9,
+                            advised.isPresent() && gsd == nearest);
+                })
+                .toList();
     }
 }

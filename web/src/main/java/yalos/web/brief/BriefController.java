@@ -43,14 +43,37 @@ class BriefController {
     String accept(@PathVariable long id, @PathVariable String key, Visit visit) {
         UnitChoice units = preferences.units();
         return page.changed(
-                blocks.change(id, visit.version(), "advice on " + key + " taken", facts -> {
-                    Pins pins = facts.pins();
-                    for (Advice.Pin pin : advice(facts, key, units).pins()) {
-                        pins = pins.pinned(pin.quantity(), pin.value());
+                blocks.change(
+                        id,
+                        visit.version(),
+                        "advice on " + key + " taken",
+                        facts -> taken(facts, advice(facts, key, units))),
+                visit);
+    }
+
+    /** Takes all advice that was neither taken nor overruled. */
+    @PostMapping("/blocks/{id}/brief/all/accept")
+    String acceptAll(@PathVariable long id, Visit visit) {
+        UnitChoice units = preferences.units();
+        return page.changed(
+                blocks.change(id, visit.version(), "open advice taken", facts -> {
+                    BlockFacts taken = facts;
+                    for (Advice advice : Advice.of(facts.brief(), units)) {
+                        if (!facts.brief().rulings().containsKey(advice.key()) && !advice.followedBy(taken.pins())) {
+                            taken = taken(taken, advice);
+                        }
                     }
-                    return facts.with(pins).with(facts.brief().ruled(key, new Brief.Ruling(true, "")));
+                    return taken;
                 }),
                 visit);
+    }
+
+    private static BlockFacts taken(BlockFacts facts, Advice advice) {
+        Pins pins = facts.pins();
+        for (Advice.Pin pin : advice.pins()) {
+            pins = pins.pinned(pin.quantity(), pin.value());
+        }
+        return facts.with(pins).with(facts.brief().ruled(advice.key(), new Brief.Ruling(true, "")));
     }
 
     /** Leaves a piece of advice, with a line why. */

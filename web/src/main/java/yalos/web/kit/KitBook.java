@@ -5,9 +5,12 @@ import java.util.List;
 import java.util.Locale;
 import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
+import yalos.core.brief.Brief;
 import yalos.core.camera.Camera;
 import yalos.core.camera.GroundScale;
+import yalos.core.finding.KitFit;
 import yalos.core.kit.Head;
+import yalos.core.kit.Kit;
 import yalos.core.kit.Payload;
 import yalos.core.kit.Scanner;
 import yalos.core.ledger.CameraCard;
@@ -71,6 +74,11 @@ class KitBook implements StageBook {
                         facts.request().aircraft().battery().usableMinutes()));
         opened.planned().whole().ifPresent(whole -> {
             BlockPlan plan = whole.plan();
+            KitFit fit = KitFit.of(facts.brief(), plan, units);
+            model.addAttribute("lacks", fit.lacks());
+            if (!fit.fits()) {
+                model.addAttribute("fitting", fitting(facts.brief(), plan, units));
+            }
             model.addAttribute("heads", heads(plan, units));
             model.addAttribute("files", files(plan));
             model.addAttribute("card", CameraCard.of(plan, units));
@@ -91,6 +99,28 @@ class KitBook implements StageBook {
                                         + entry.gear().camera().name()))
                         .toList());
         model.addAttribute("lenses", lenses(cameras, camera, units));
+    }
+
+    /** A kit of the catalogue that can, and what it takes. */
+    public record FittingKit(long id, String name, String takes) {}
+
+    private List<FittingKit> fitting(Brief brief, BlockPlan plan, UnitChoice units) {
+        var entries = catalogue.kits();
+        List<Kit> kits = entries.stream().map(Catalogue.Entry::gear).toList();
+        return KitFit.among(kits, brief, plan, units).stream()
+                .limit(3)
+                .map(fit -> {
+                    BlockPlan other = fit.plan().orElseThrow();
+                    return new FittingKit(
+                            entries.get(kits.indexOf(fit.kit())).id(),
+                            fit.kit().name(),
+                            "%s, %d battery %s"
+                                    .formatted(
+                                            units.text(UnitKind.DURATION, other.flightTimeS()),
+                                            other.batterySets(),
+                                            other.batterySets() == 1 ? "set" : "sets"));
+                })
+                .toList();
     }
 
     /** The same figures, whatever dust the catalogue's units left. */

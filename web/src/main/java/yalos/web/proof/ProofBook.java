@@ -15,7 +15,6 @@ import yalos.core.block.LocalPlane;
 import yalos.core.geodesy.EastNorth;
 import yalos.core.pins.Quantity;
 import yalos.core.plan.BlockPlan;
-import yalos.core.proof.Adequacy;
 import yalos.core.proof.Coverage;
 import yalos.core.proof.GroundProof;
 import yalos.core.proof.Judgement;
@@ -29,11 +28,6 @@ import yalos.web.block.StageBook;
 /** The field book's page of the Proof stage: a first count at once, every layer and the judgement when the background is done. */
 @Component
 class ProofBook implements StageBook {
-    /** Shares given enough from which a plan is adequate, or nearly. */
-    private static final double ADEQUATE = 0.998;
-
-    private static final double NEARLY = 0.95;
-
     private final ProofDesk proofs;
 
     ProofBook(ProofDesk proofs) {
@@ -99,7 +93,8 @@ class ProofBook implements StageBook {
                                 100 * band.share() / Math.max(1e-9, most)))
                         .toList());
         model.addAttribute("adequate", Shares.percent(judgement.share()));
-        model.addAttribute("verdict", verdict(judgement));
+        String verdict = judgement.verdict();
+        model.addAttribute("verdict", verdict.substring(0, 1).toUpperCase(Locale.ROOT) + verdict.substring(1) + ".");
         Optional<Double> before =
                 proofs.before(opened.block().id(), opened.block().facts());
         model.addAttribute("before", before.map(Shares::percent).orElse(""));
@@ -133,17 +128,6 @@ class ProofBook implements StageBook {
                                                 Shares.percent(gain.share()),
                                                 Shares.percent(judgement.share()),
                                                 gain.minutes()))));
-    }
-
-    /** The answer in two words; the share says the rest. */
-    private static String verdict(Judgement judgement) {
-        double unknown = judgement.share(Adequacy.UNKNOWN);
-        if (unknown > 0) {
-            return "Not proved: the ground of " + Shares.percent(unknown) + " is unknown.";
-        }
-        return judgement.share() > ADEQUATE
-                ? "Adequate."
-                : judgement.share() > NEARLY ? "Adequate but for weak spots." : "Not adequate.";
     }
 
     /** The layer the address asks for. */
