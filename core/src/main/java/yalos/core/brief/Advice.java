@@ -67,13 +67,13 @@ public record Advice(String key, String label, String text, String reason, Strin
             List<Advice> all = new ArrayList<>();
             all.add(gsd());
             all.add(overlaps());
-            all.add(words("pattern", "Pattern", purpose.pattern(), "for a " + purpose.words()));
+            all.add(words("pattern", "Pattern", purpose.pattern(), "for " + purpose.named()));
             all.add(sensor());
             all.add(positioning());
             if (purpose.measured()) {
                 all.add(control());
             }
-            all.add(words("light", "Light", purpose.light(), "for a " + purpose.words()));
+            all.add(words("light", "Light", purpose.light(), "for " + purpose.named()));
             all.addAll(ground());
             if (purpose == Purpose.CROP_INDEX) {
                 all.add(words(
@@ -101,7 +101,7 @@ public record Advice(String key, String label, String text, String reason, Strin
                             "Sensor",
                             brief.crop().stage().sensor(),
                             "the crop is " + brief.crop().stage().words())
-                    : words("sensor", "Sensor", purpose.sensor(), "for a " + purpose.words());
+                    : words("sensor", "Sensor", purpose.sensor(), "for " + purpose.named());
         }
 
         private Advice control() {
@@ -156,7 +156,7 @@ public record Advice(String key, String label, String text, String reason, Strin
 
         private Advice gsd() {
             List<Need> needs = new ArrayList<>();
-            needs.add(new Need(purpose.gsdCm() / 100, "usual for a " + purpose.words()));
+            needs.add(new Need(purpose.gsdCm() / 100, "usual for " + purpose.named()));
             brief.smallestM()
                     .ifPresent(m -> needs.add(new Need(
                             m / PIXELS_PER_FEATURE,
@@ -223,9 +223,7 @@ public record Advice(String key, String label, String text, String reason, Strin
                     "overlaps",
                     "Overlaps",
                     String.format(Locale.ROOT, "%.0f %% forward, %.0f %% side", forward * 100, side * 100),
-                    bySurface
-                            ? brief.surface().words() + ": " + brief.surface().why()
-                            : "usual for a " + purpose.words(),
+                    bySurface ? brief.surface().words() + ": " + brief.surface().why() : "usual for " + purpose.named(),
                     PRACTICE,
                     List.of(
                             new Pin(Quantity.FORWARD_OVERLAP, Measure.of(Math.round(forward * 100), Unit.PERCENT)),

@@ -109,6 +109,16 @@ public enum Purpose {
         return words;
     }
 
+    /** Its name within a sentence, behind "for": an orthophoto, a structure, work under a deck. */
+    public String named() {
+        return switch (this) {
+            case ORTHOPHOTO -> "an orthophoto";
+            case UNDER_DECK -> "work under a deck";
+            case CORRIDOR, STRUCTURE, SURFACE_MODEL, TOPOGRAPHIC_PLAN, CROP_INDEX, STAND_COUNT -> "a " + words;
+            case LIDAR, MONITORING, IMAGERY -> words;
+        };
+    }
+
     /** Usual GSD in centimetres. */
     public double gsdCm() {
         return gsdCm;

@@ -139,6 +139,15 @@ public record ElevationModel(Raster raster, int epsg, VerticalDatum datum) {
         return new double[] {least + shift, most + shift};
     }
 
+    /** Whether a position lies within the raster, on known ground or not. */
+    public boolean contains(LonLat at) {
+        double[] own = own(at);
+        Georeference geo = raster.georeference();
+        double column = geo.column(own[0], own[1]);
+        double row = geo.row(own[0], own[1]);
+        return column >= 0 && row >= 0 && column <= raster.columns() && row <= raster.rows();
+    }
+
     /** Height above the geoid at a position, in metres; not a number where the model knows nothing. */
     public double heightM(LonLat at) {
         double[] own = own(at);

@@ -107,7 +107,8 @@ class DemoJob implements FirstData {
                     "thornwane-rigg.tif",
                     new ByteArrayInputStream(model.toByteArray()),
                     OptionalInt.empty(),
-                    VerticalDatum.GEOID_METRES);
+                    VerticalDatum.GEOID_METRES,
+                    brought -> {});
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }

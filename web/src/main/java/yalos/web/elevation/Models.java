@@ -17,6 +17,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -95,11 +96,18 @@ public class Models {
      * Takes a file in: a GeoTIFF as it is, an Esri ASCII grid rewritten as one. Nothing is kept of a file that cannot be read.
      *
      * @param epsg named by the operator; the file's own where empty
+     * @param check looks at the model before it is kept, and may refuse it
      * @return how the block is to use it
      * @throws InputFault for a file that is no elevation model, or does not say where it lies
      */
     @Transactional
-    public ModelUse take(long job, String name, InputStream content, OptionalInt epsg, VerticalDatum datum)
+    public ModelUse take(
+            long job,
+            String name,
+            InputStream content,
+            OptionalInt epsg,
+            VerticalDatum datum,
+            Consumer<ElevationModel> check)
             throws IOException {
         Files.createDirectories(folder);
         Path upload = Files.createTempFile(folder, "upload", ".part");
@@ -115,6 +123,7 @@ public class Models {
                                     .formatted(name));
                 }
                 ElevationModel model = ElevationModel.of(raster, epsg, datum);
+                check.accept(model);
                 long id = rows.insert(
                         job, ELEVATION, shortened(name), model.epsg(), about(raster, model), GearJson.write(datum));
                 Files.move(tiff, file(id), StandardCopyOption.REPLACE_EXISTING);

@@ -19,6 +19,9 @@ import yalos.core.fault.InputFault;
 import yalos.core.height.DesignPlane;
 import yalos.core.height.HeightChoice;
 import yalos.core.height.HeightReference;
+import yalos.core.terrain.ElevationModel;
+import yalos.core.terrain.ModelDoubt;
+import yalos.core.terrain.ModelDoubt.KnownHeight;
 import yalos.core.terrain.VerticalDatum;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
@@ -31,6 +34,7 @@ import yalos.web.block.Visit;
 import yalos.web.elevation.Models;
 import yalos.web.elevation.Pictures;
 import yalos.web.shell.Preferences;
+import yalos.web.store.BlockFacts;
 import yalos.web.store.GroundFacts;
 import yalos.web.store.GroundFacts.ModelUse;
 
@@ -66,6 +70,7 @@ class ElevationController {
             @RequestParam(defaultValue = "GEOID") VerticalDatum.Zero zero,
             @RequestParam(defaultValue = "METRE") Unit unit,
             @RequestParam(defaultValue = "0") String offset,
+            @RequestParam(defaultValue = "false") boolean sure,
             Visit visit)
             throws IOException {
         if (file.isEmpty()) {
@@ -73,11 +78,39 @@ class ElevationController {
         }
         String name = Optional.ofNullable(file.getOriginalFilename()).orElse("model");
         VerticalDatum datum = datum(zero, unit, offset);
-        ModelUse use = models.take(blocks.open(id).jobId(), name, file.getInputStream(), code(epsg), datum);
+        OpenBlock block = blocks.open(id);
+        ModelUse use = models.take(
+                block.jobId(), name, file.getInputStream(), code(epsg), datum, model -> doubt(model, block, sure));
         return change(id, visit, "elevation model " + name, ground -> {
             List<ModelUse> uses = new ArrayList<>(List.of(use));
             uses.addAll(ground.models());
             return ground.withModels(uses);
+        });
+    }
+
+    /** A model that lies elsewhere or counts otherwise is not kept unless the operator is sure. */
+    private void doubt(ElevationModel model, OpenBlock block, boolean sure) {
+        if (sure) {
+            return;
+        }
+        BlockFacts facts = block.facts();
+        List<KnownHeight> known = new ArrayList<>();
+        facts.launch().ifPresent(launch -> {
+            facts.ground()
+                    .takeOffLevelM()
+                    .ifPresent(level -> known.add(new KnownHeight(launch, level, "the take-off was measured at")));
+            models.ground(facts.ground()).filter(ground -> !ground.isLevel()).ifPresent(ground -> {
+                double height = ground.source().heightM(launch);
+                if (!Double.isNaN(height)) {
+                    known.add(new KnownHeight(launch, height, "the models in use have"));
+                }
+            });
+        });
+        ModelDoubt.of(model, facts.outline().corners(), known).ifPresent(words -> {
+            throw new InputFault(
+                    "file",
+                    "doubted",
+                    words + " Nothing was kept. If it is right all the same, tick “I am sure” and bring it in again.");
         });
     }
 

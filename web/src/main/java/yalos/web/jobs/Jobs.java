@@ -118,14 +118,15 @@ public class Jobs {
         return addBlock(row.jobId(), freeName(row), FactsJson.read(row.facts()), "copy of " + row.name());
     }
 
-    /** Block A, Block B and so on; beyond Z by number. */
+    /** Its own name with "copy" behind it, and a number where that is taken. */
     private String freeName(JobMapper.BlockRow row) {
-        for (char letter = 'A'; letter <= 'Z'; letter++) {
-            if (rows.blockNamed(row.jobId(), "Block " + letter).isEmpty()) {
-                return "Block " + letter;
+        for (int number = 1; ; number++) {
+            String tail = number == 1 ? " copy" : " copy " + number;
+            String name = row.name().substring(0, Math.min(row.name().length(), LONGEST_NAME - tail.length())) + tail;
+            if (rows.blockNamed(row.jobId(), name).isEmpty()) {
+                return name;
             }
         }
-        return "Block " + (rows.blocksOf(row.jobId()).size() + 1);
     }
 
     @Transactional

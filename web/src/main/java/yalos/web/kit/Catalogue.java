@@ -88,35 +88,48 @@ class Catalogue {
     }
 
     /** What an import brought. */
-    record Brought(int added, List<String> renamed) {}
+    record Brought(int added, int known, List<String> renamed) {}
 
     /** Adds every entry of a catalogue that was read; names that are taken get a number behind them. */
     @Transactional
     Brought add(CatalogueFile file) {
         List<String> renamed = new ArrayList<>();
+        int known = 0;
         for (CameraRow camera : file.cameras()) {
+            if (cameras.all().stream().anyMatch(row -> row.same(camera))) {
+                known++;
+                continue;
+            }
             String name = free(camera.name(), cameras::named, renamed);
             cameras.insert(camera.named(name));
         }
         for (Aircraft aircraft : file.aircraft()) {
-            addGear(GearKind.AIRCRAFT, aircraft.name(), aircraft, renamed);
+            known += addGear(GearKind.AIRCRAFT, aircraft.name(), aircraft, renamed);
         }
         for (Scanner scanner : file.scanners()) {
-            addGear(GearKind.SCANNER, scanner.name(), scanner, renamed);
+            known += addGear(GearKind.SCANNER, scanner.name(), scanner, renamed);
         }
         for (Kit kit : file.kits()) {
-            addGear(GearKind.KIT, kit.name(), kit, renamed);
+            known += addGear(GearKind.KIT, kit.name(), kit, renamed);
         }
         int added = file.cameras().size()
                 + file.aircraft().size()
                 + file.scanners().size()
                 + file.kits().size();
-        return new Brought(added, renamed);
+        return new Brought(added - known, known, renamed);
     }
 
-    private void addGear(GearKind kind, String name, Object gear, List<String> renamed) {
+    /** Keeps a thing under its name, or a free one; answers 1 for what is there already with the same figures. */
+    private int addGear(GearKind kind, String name, Object gear, List<String> renamed) {
+        String text = GearJson.write(gear);
+        boolean known = rows.all(kind.name()).stream()
+                .anyMatch(row -> row.name().equals(name) && row.content().equals(text));
+        if (known) {
+            return 1;
+        }
         String free = free(name, wanted -> rows.named(kind.name(), wanted), renamed);
-        rows.insert(kind.name(), free, GearJson.write(gear));
+        rows.insert(kind.name(), free, text);
+        return 0;
     }
 
     private static String free(String name, Function<String, Optional<Long>> taken, List<String> renamed) {

@@ -151,7 +151,12 @@ class CatalogueController {
         String renamed = brought.renamed().isEmpty()
                 ? ""
                 : " Names that were taken became " + String.join(", ", brought.renamed()) + ".";
-        then.addAttribute("said", brought.added() + " entries came in." + renamed);
+        then.addAttribute(
+                "said",
+                brought.added()
+                        + (brought.added() == 1 ? " entry came in." : " entries came in.")
+                        + (brought.known() == 0 ? "" : " " + brought.known() + " were there already.")
+                        + renamed);
         return "redirect:/catalogue";
     }
 

@@ -1,16 +1,20 @@
 package yalos.web.kit;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Function;
+import java.util.function.ToDoubleFunction;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestParam;
+import yalos.core.brief.Brief;
 import yalos.core.fault.InputFault;
+import yalos.core.finding.KitFit;
 import yalos.core.kit.Kit;
 import yalos.core.plan.BlockPlan;
 import yalos.core.trial.KitComparison;
@@ -20,7 +24,10 @@ import yalos.web.block.Blocks;
 import yalos.web.block.OpenBlock;
 import yalos.web.block.PlanDesk;
 import yalos.web.block.Planned;
+import yalos.web.block.Stage;
 import yalos.web.shell.Preferences;
+import yalos.web.store.CameraMapper;
+import yalos.web.store.CameraRow;
 
 /** Kits side by side on one block, at equal GSD or at equal height. */
 @Controller
@@ -30,9 +37,12 @@ class ComparisonController {
     private final Blocks blocks;
     private final PlanDesk desk;
     private final Catalogue catalogue;
+    private final CameraMapper cameras;
     private final Preferences preferences;
 
-    ComparisonController(Blocks blocks, PlanDesk desk, Catalogue catalogue, Preferences preferences) {
+    ComparisonController(
+            Blocks blocks, PlanDesk desk, Catalogue catalogue, CameraMapper cameras, Preferences preferences) {
+        this.cameras = cameras;
         this.blocks = blocks;
         this.desk = desk;
         this.catalogue = catalogue;
@@ -43,12 +53,24 @@ class ComparisonController {
     record Choice(long id, String name, boolean chosen) {}
 
     /** A quantity with its figure for each kit. */
-    record Row(String label, List<String> figures) {}
+    record Row(String label, List<Cell> cells) {}
+
+    /**
+     * One figure.
+     *
+     * @param mark {@code best}, {@code worst} or empty
+     * @param bar its size against the greatest of its row, 0..100
+     */
+    record Cell(String figure, String mark, double bar) {}
+
+    /** A camera with one of its lenses that can be ticked; the block's aircraft carries it. */
+    record CameraChoice(String value, String name, boolean chosen) {}
 
     @GetMapping("/blocks/{id}/compare")
     String compare(
             @PathVariable long id,
             @RequestParam(required = false) List<Long> kit,
+            @RequestParam(required = false) List<String> camera,
             @RequestParam(defaultValue = "gsd") String equal,
             Model model) {
         OpenBlock block = blocks.open(id);
@@ -68,6 +90,30 @@ class ComparisonController {
                 .filter(entry -> !sameGear(entry.gear(), block.facts().kit()))
                 .limit(MOST_KITS - 1)
                 .forEach(entry -> kits.add(entry.gear()));
+        List<String> lenses = camera == null ? List.of() : camera;
+        List<CameraChoice> cameraChoices = new ArrayList<>();
+        for (CameraRow row : cameras.all()) {
+            for (double lens : row.lensesMm()) {
+                String value = row.id() + ":" + Typed.plain(lens);
+                boolean ticked = lenses.contains(value);
+                cameraChoices.add(new CameraChoice(value, row.name() + ", " + Typed.plain(lens) + " mm", ticked));
+                if (ticked && kits.size() < MOST_KITS) {
+                    kits.add(Kit.of(block.facts().aircraft(), row.withLens(lens))
+                            .named(row.name() + ", " + Typed.plain(lens) + " mm"));
+                }
+            }
+        }
+        model.addAttribute("cameraChoices", cameraChoices);
+        model.addAttribute("stage", Stage.KIT);
+        model.addAttribute(
+                "takes",
+                kits.stream()
+                        .map(one -> all.stream()
+                                .filter(entry -> entry.gear().equals(one))
+                                .map(Catalogue.Entry::id)
+                                .findFirst()
+                                .orElse(0L))
+                        .toList());
         List<KitComparison.Column> columns = KitComparison.of(plan, kits, held);
         UnitChoice units = preferences.units();
         model.addAttribute("block", block);
@@ -79,7 +125,7 @@ class ComparisonController {
         model.addAttribute("equal", equal.equals("height") ? "height" : "gsd");
         model.addAttribute("most", MOST_KITS);
         model.addAttribute("columns", columns);
-        model.addAttribute("rows", rows(columns, units));
+        model.addAttribute("rows", rows(columns, block.facts().brief(), units));
         model.addAttribute("explained", explained(kits, columns, held));
         return "kit/compare";
     }
@@ -88,57 +134,99 @@ class ComparisonController {
         return one.aircraft().equals(other.aircraft()) && one.payload().equals(other.payload());
     }
 
-    private static List<Row> rows(List<KitComparison.Column> columns, UnitChoice units) {
-        List<Row> rows = new ArrayList<>();
-        rows.add(row(
-                columns,
-                "Height above ground",
-                p -> units.text(UnitKind.HEIGHT, p.design().scale().heightM())));
-        rows.add(row(
-                columns, "GSD", p -> units.text(UnitKind.GSD, p.design().scale().gsdM())));
-        rows.add(row(
-                columns,
-                "Strip spacing",
-                p -> units.text(UnitKind.DISTANCE, p.design().spacingM())));
-        rows.add(row(columns, "Strips", p -> String.valueOf(p.flight().lines().size())));
-        rows.add(row(columns, "Photos", p -> String.valueOf(p.photos())));
-        rows.add(row(columns, "Files", p -> String.valueOf(p.files())));
-        rows.add(row(
-                columns,
-                "Ground speed",
-                p -> units.text(UnitKind.SPEED, p.design().speedMps()) + ", held by "
-                        + p.design().binding().limit().words()));
-        rows.add(row(columns, "Flight time", p -> units.text(UnitKind.DURATION, p.flightTimeS())));
-        rows.add(row(columns, "Battery sets", p -> String.valueOf(p.batterySets())));
-        rows.add(row(columns, "Storage", p -> units.text(UnitKind.DATA, p.storageBytes())));
-        rows.add(row(
-                columns,
-                "Motion blur",
-                p -> units.text(UnitKind.PIXELS, p.design().blurPx())));
-        rows.add(row(
-                columns,
+    private List<Row> rows(List<KitComparison.Column> columns, Brief brief, UnitChoice units) {
+        Table table = new Table(columns, units);
+        table.plain(
+                "Height above ground", UnitKind.HEIGHT, p -> p.design().scale().heightM());
+        table.less("GSD", UnitKind.GSD, p -> p.design().scale().gsdM());
+        table.more("Strip spacing", UnitKind.DISTANCE, p -> p.design().spacingM());
+        table.less("Strips", UnitKind.COUNT, p -> p.flight().lines().size());
+        table.less("Photos", UnitKind.COUNT, p -> p.photos());
+        table.less("Files", UnitKind.COUNT, p -> p.files());
+        table.more("Ground speed", UnitKind.SPEED, p -> p.design().speedMps());
+        table.words("held by", p -> p.design().binding().limit().words());
+        table.less("Flight time", UnitKind.DURATION, BlockPlan::flightTimeS);
+        table.less("Battery sets", UnitKind.COUNT, BlockPlan::batterySets);
+        table.less("Storage", UnitKind.DATA, BlockPlan::storageBytes);
+        table.less("Motion blur", UnitKind.PIXELS, p -> p.design().blurPx());
+        table.more(
                 "Point density",
+                UnitKind.DENSITY,
                 p -> p.request()
                         .kit()
                         .payload()
                         .scanner()
-                        .map(scanner -> units.text(UnitKind.DENSITY, p.design().pointsPerM2(scanner)))
-                        .orElse("–")));
-        rows.add(row(
-                columns,
-                "Best positions by",
-                p -> p.request().aircraft().positioning().words()));
-        rows.add(row(
-                columns, "Over your ceiling", p -> p.design().scale().heightM() > p.ceilingM() + 1e-6 ? "yes" : "no"));
-        return rows;
+                        .map(scanner -> p.design().pointsPerM2(scanner))
+                        .orElse(Double.NaN));
+        table.words(
+                "Best positions by", p -> p.request().aircraft().positioning().words());
+        table.words("Over your ceiling", p -> p.design().scale().heightM() > p.ceilingM() + 1e-6 ? "yes" : "no");
+        table.words("Delivers the brief", p -> {
+            List<String> lacks = KitFit.of(brief, p, units).lacks();
+            return lacks.isEmpty() ? "yes" : "no: " + String.join(" ", lacks);
+        });
+        return table.rows;
     }
 
-    private static Row row(List<KitComparison.Column> columns, String label, Function<BlockPlan, String> figure) {
-        return new Row(
-                label,
-                columns.stream()
-                        .map(column -> column.plan().map(figure).orElse("–"))
-                        .toList());
+    /** Rows of figures, the best and the worst of each marked where they differ. */
+    private static final class Table {
+        private final List<KitComparison.Column> columns;
+        private final UnitChoice units;
+        private final List<Row> rows = new ArrayList<>();
+
+        Table(List<KitComparison.Column> columns, UnitChoice units) {
+            this.columns = columns;
+            this.units = units;
+        }
+
+        void words(String label, Function<BlockPlan, String> words) {
+            rows.add(new Row(
+                    label,
+                    columns.stream()
+                            .map(column -> new Cell(column.plan().map(words).orElse("–"), "", 0))
+                            .toList()));
+        }
+
+        void plain(String label, UnitKind kind, ToDoubleFunction<BlockPlan> figure) {
+            rows.add(new Row(label, cells(kind, figure, 0)));
+        }
+
+        void less(String label, UnitKind kind, ToDoubleFunction<BlockPlan> figure) {
+            rows.add(new Row(label, cells(kind, figure, -1)));
+        }
+
+        void more(String label, UnitKind kind, ToDoubleFunction<BlockPlan> figure) {
+            rows.add(new Row(label, cells(kind, figure, 1)));
+        }
+
+        /** Whether two figures are the same in the digits shown. */
+        private boolean reads(UnitKind kind, double one, double other) {
+            return units.text(kind, one).equals(units.text(kind, other));
+        }
+
+        /**
+         * @param better 1 where more is better, -1 where less is, 0 where neither
+         */
+        private List<Cell> cells(UnitKind kind, ToDoubleFunction<BlockPlan> figure, int better) {
+            double[] all = columns.stream()
+                    .mapToDouble(
+                            column -> column.plan().map(figure::applyAsDouble).orElse(Double.NaN))
+                    .toArray();
+            double least = Arrays.stream(all).filter(Double::isFinite).min().orElse(Double.NaN);
+            double most = Arrays.stream(all).filter(Double::isFinite).max().orElse(Double.NaN);
+            boolean differ = better != 0 && !reads(kind, least, most);
+            return Arrays.stream(all)
+                    .mapToObj(one -> {
+                        String mark = !differ || !Double.isFinite(one)
+                                ? ""
+                                : reads(kind, one, better > 0 ? most : least)
+                                        ? "best"
+                                        : reads(kind, one, better > 0 ? least : most) ? "worst" : "";
+                        double bar = Double.isFinite(one) && most > 0 ? 100 * one / most : 0;
+                        return new Cell(units.text(kind, one), mark, bar);
+                    })
+                    .toList();
+        }
     }
 
     /** Why the others differ from the block's own kit. */

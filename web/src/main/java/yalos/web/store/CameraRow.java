@@ -61,6 +61,31 @@ public record CameraRow(
         return Math.round(figure * 1e9) / 1e9;
     }
 
+    /** Whether it is the same camera with the same figures, whatever its number in the catalogue. */
+    public boolean same(CameraRow other) {
+        return numbered(0).equals(other.numbered(0));
+    }
+
+    private CameraRow numbered(long number) {
+        return new CameraRow(
+                number,
+                name,
+                pixelsWide,
+                pixelsHigh,
+                sensorWidthMm,
+                sensorHeightMm,
+                focalLengthMm,
+                shutter,
+                readoutS,
+                minIntervalS,
+                mount,
+                megabytesPerPhoto,
+                cardGigabytes,
+                photosPerFlight,
+                rawIntervalS,
+                otherLensesMm);
+    }
+
     public Camera camera() {
         return new Camera(
                 name,

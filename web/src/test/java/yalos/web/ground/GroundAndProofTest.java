@@ -159,7 +159,13 @@ class GroundAndProofTest {
                 Georeference.northUp(700000, 5262800, 2, 2),
                 OptionalInt.of(32632),
                 row -> new float[50]);
-        assertThat(bring(elsewhere.toByteArray(), "elsewhere.tif")).contains("no height is planned");
+        String before = visitor.version(block);
+        assertThat(bring(elsewhere.toByteArray(), "elsewhere.tif"))
+                .contains("covers no corner of the block")
+                .contains("km from the block");
+        assertThat(visitor.version(block)).as("nothing was kept").isEqualTo(before);
+        assertThat(bring(elsewhere.toByteArray(), "elsewhere.tif", "sure", "true"))
+                .contains("no height is planned");
         assertThat(visitor.get("/blocks/" + block + "/export/plan.csv")
                         .body()
                         .lines()

@@ -264,7 +264,12 @@ class KitAndBriefTest {
         assertThat(file).contains("yalosCatalogue").contains("small multirotor, multispectral");
         String answer = visitor.upload("/catalogue/import", "catalogue.json", file.getBytes(StandardCharsets.UTF_8))
                 .body();
-        assertThat(answer).contains("entries came in").contains("small multirotor, multispectral (2)");
+        assertThat(answer).contains("0 entries came in").contains("were there already");
+        assertThat(visitor.get("/catalogue.json").body()).as("merged").isEqualTo(file);
+        String other = file.replaceAll("\"windLimitMps\"\\s*:\\s*10.0", "\"windLimitMps\":9.0");
+        assertThat(visitor.upload("/catalogue/import", "catalogue.json", other.getBytes(StandardCharsets.UTF_8))
+                        .body())
+                .contains("small multirotor (2)");
     }
 
     @ParameterizedTest
