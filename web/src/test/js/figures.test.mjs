@@ -3,10 +3,12 @@ import assert from "node:assert/strict";
 import { test } from "node:test";
 import {
   aboutStrip,
+  bearingOf,
   closed,
   cornerEdit,
   endsOf,
   heightPieces,
+  middleOf,
   multiples,
   pairs,
   roundStep,
@@ -158,4 +160,15 @@ test("the one corner that was moved, inserted or taken away is told", () => {
   );
   assert.deepEqual(cornerEdit(ring, ring.slice(0, 3)), { act: "remove", corner: 3 });
   assert.equal(cornerEdit(ring, ring.slice(0, 2)), null);
+});
+
+test("strips point the same way in a direction and its opposite", () => {
+  assert.equal(bearingOf([0, 0], [0, 10]), 0);
+  assert.equal(bearingOf([0, 0], [10, 0]), 90);
+  assert.equal(bearingOf([0, 0], [-10, 0]), 90);
+  assert.ok(Math.abs(bearingOf([0, 0], [-1, -1]) - 45) < 1e-12);
+});
+
+test("the middle and the shorter side of what places span", () => {
+  assert.deepEqual(middleOf([0, 0, 100, 0, 0, 40, 100, 40]), { at: [50, 20], shorter: 40 });
 });

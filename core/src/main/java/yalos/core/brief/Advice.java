@@ -5,6 +5,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.stream.Stream;
 import yalos.core.kit.Positioning;
 import yalos.core.pins.Pins;
 import yalos.core.pins.Quantity;
@@ -22,8 +23,16 @@ import yalos.core.units.UnitKind;
  * @param reason why, with the figures
  * @param source where the rule comes from
  * @param pins what the ledger pins when it is accepted; empty for advice that is no figure of the ledger
+ * @param mode how positions are known when it is accepted; empty for advice on anything else
  */
-public record Advice(String key, String label, String text, String reason, String source, List<Pin> pins) {
+public record Advice(
+        String key,
+        String label,
+        String text,
+        String reason,
+        String source,
+        List<Pin> pins,
+        Optional<Positioning> mode) {
     /** A feature can be told from its neighbours when it covers so many pixels. */
     public static final double PIXELS_PER_FEATURE = 3;
     /** With fewer pixels than these it is guessed at. */
@@ -42,6 +51,21 @@ public record Advice(String key, String label, String text, String reason, Strin
 
     public Advice {
         pins = List.copyOf(pins);
+    }
+
+    /** Advice that changes at most pins. */
+    public Advice(String key, String label, String text, String reason, String source, List<Pin> pins) {
+        this(key, label, text, reason, source, pins, Optional.empty());
+    }
+
+    /** Whether taking it changes anything; other advice can only be noted. */
+    public boolean changes() {
+        return !pins.isEmpty() || mode.isPresent();
+    }
+
+    /** Whether brief and pins are as the advice would have them. */
+    public boolean followedBy(Brief brief, Pins present) {
+        return mode.map(wanted -> wanted == brief.positioning()).orElseGet(() -> followedBy(present));
     }
 
     /** Whether the ledger's pins are those of the advice. */
@@ -239,11 +263,14 @@ public record Advice(String key, String label, String text, String reason, Strin
         }
 
         private Advice positioning() {
-            Optional<Positioning> enough = List.of(Positioning.values()).stream()
+            boolean network = !brief.site().difficulties().contains(Site.Difficulty.NO_NETWORK);
+            Optional<Positioning> enough = Stream.concat(
+                            Stream.of(brief.positioning()), Stream.of(Positioning.values()))
+                    .filter(mode -> network || mode != Positioning.RTK_NETWORK)
                     .filter(mode -> mode.horizontalM() <= brief.horizontalM().orElse(Double.MAX_VALUE)
                             && mode.verticalM() <= brief.verticalM().orElse(Double.MAX_VALUE))
                     .findFirst();
-            return enough.map(mode -> words(
+            return enough.map(mode -> new Advice(
                             "positioning",
                             "Positioning",
                             mode.words(),
@@ -251,7 +278,10 @@ public record Advice(String key, String label, String text, String reason, Strin
                                     ? "a simple aircraft without RTK is enough: the map is right in itself, its place about %s off"
                                             .formatted(length(mode.horizontalM()))
                                     : "typically good to %s, and %s in height; a map without it would be metres off"
-                                            .formatted(length(mode.horizontalM()), length(mode.verticalM()))))
+                                            .formatted(length(mode.horizontalM()), length(mode.verticalM())),
+                            PRACTICE,
+                            List.of(),
+                            Optional.of(mode)))
                     .orElseGet(() -> words(
                             "positioning",
                             "Positioning",

@@ -112,4 +112,24 @@ public record Brief(
                 day,
                 changed);
     }
+
+    /** The brief with positions known otherwise. */
+    public Brief with(Positioning mode) {
+        return new Brief(
+                purpose,
+                decision,
+                smallestM,
+                horizontalM,
+                verticalM,
+                surface,
+                priority,
+                mode,
+                delivery,
+                client,
+                due,
+                site,
+                crop,
+                day,
+                rulings);
+    }
 }

@@ -28,6 +28,15 @@ public record Payload(List<Head> heads, Optional<Scanner> scanner) {
         return new Payload(List.of(Head.of(camera)), Optional.empty());
     }
 
+    /** Heads of one camera, one for each band of light; below the least height their pictures no longer register. */
+    public static Payload ofBands(Camera camera, double leastHeightM, List<String> bands) {
+        return new Payload(
+                bands.stream()
+                        .map(band -> new Head(band, camera, 1, leastHeightM))
+                        .toList(),
+                Optional.empty());
+    }
+
     /** The head whose footprint spaces the strips. */
     public Head leading() {
         return heads.get(0);

@@ -32,7 +32,7 @@ import yalos.web.store.BlockFacts;
 @Component
 class BriefBook implements StageBook {
 
-    /** One piece of advice; {@code state} is {@code followed}, {@code accepted}, {@code overruled} or empty. */
+    /** One piece of advice; {@code state} is {@code followed}, {@code noted}, {@code overruled} or empty. */
     public record AdviceRow(
             String key,
             String label,
@@ -41,7 +41,7 @@ class BriefBook implements StageBook {
             String source,
             String state,
             String note,
-            boolean pins) {}
+            String press) {}
 
     /** One link of the chain from the need to the cost. */
     public record Link(String name, String figure) {}
@@ -122,10 +122,10 @@ class BriefBook implements StageBook {
     private static AdviceRow row(Advice advice, BlockFacts facts) {
         Optional<Brief.Ruling> ruling =
                 Optional.ofNullable(facts.brief().rulings().get(advice.key()));
-        boolean followed = advice.followedBy(facts.pins());
+        boolean followed = advice.followedBy(facts.brief(), facts.pins());
         String state = followed
                 ? "followed"
-                : ruling.map(said -> said.accepted() ? advice.pins().isEmpty() ? "accepted" : "" : "overruled")
+                : ruling.map(said -> said.accepted() ? advice.changes() ? "" : "noted" : "overruled")
                         .orElse("");
         return new AdviceRow(
                 advice.key(),
@@ -135,7 +135,7 @@ class BriefBook implements StageBook {
                 advice.source(),
                 state,
                 ruling.map(Brief.Ruling::note).orElse(""),
-                !advice.pins().isEmpty());
+                !advice.pins().isEmpty() ? "Accept and pin" : advice.mode().isPresent() ? "Accept" : "Noted");
     }
 
     private static List<Link> chain(Brief brief, Planned planned, UnitChoice units) {

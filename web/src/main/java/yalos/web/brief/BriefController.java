@@ -59,7 +59,8 @@ class BriefController {
                 blocks.change(id, visit.version(), "open advice taken", facts -> {
                     BlockFacts taken = facts;
                     for (Advice advice : Advice.of(facts.brief(), units)) {
-                        if (!facts.brief().rulings().containsKey(advice.key()) && !advice.followedBy(taken.pins())) {
+                        if (!facts.brief().rulings().containsKey(advice.key())
+                                && !advice.followedBy(taken.brief(), taken.pins())) {
                             taken = taken(taken, advice);
                         }
                     }
@@ -73,7 +74,8 @@ class BriefController {
         for (Advice.Pin pin : advice.pins()) {
             pins = pins.pinned(pin.quantity(), pin.value());
         }
-        return facts.with(pins).with(facts.brief().ruled(advice.key(), new Brief.Ruling(true, "")));
+        Brief brief = advice.mode().map(facts.brief()::with).orElse(facts.brief());
+        return facts.with(pins).with(brief.ruled(advice.key(), new Brief.Ruling(true, "")));
     }
 
     /** Leaves a piece of advice, with a line why. */

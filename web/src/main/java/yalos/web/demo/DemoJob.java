@@ -28,6 +28,7 @@ import yalos.core.geodesy.Grid;
 import yalos.core.geodesy.LonLat;
 import yalos.core.kit.Aircraft;
 import yalos.core.kit.Kit;
+import yalos.core.kit.Payload;
 import yalos.core.kit.Positioning;
 import yalos.core.pins.Pins;
 import yalos.core.pins.Quantity;
@@ -130,7 +131,9 @@ class DemoJob implements FirstData {
                 .with(Quantity.SIDE_OVERLAP, Measure.of(75, Unit.PERCENT))
                 .with(Quantity.MARGIN_STRIPS, Measure.of(1, Unit.COUNT));
         Outline meadow = new Outline(List.of(new Outline.Part(ring(MEADOW), List.of(ring(TARN)))));
-        return facts(meadow, launch, 6, pins, crop());
+        BlockFacts facts = facts(meadow, launch, 6, pins, crop());
+        return facts.with(facts.kit()
+                .with(Payload.ofBands(facts.camera(), 35, List.of("green", "red", "red edge", "near infrared"))));
     }
 
     private static Brief survey() {

@@ -95,13 +95,7 @@ class GenericGear implements FirstData {
         camera(MULTISPECTRAL)
                 .ifPresent(camera -> keep(Kit.of(small, camera)
                         .named("small multirotor, multispectral")
-                        .with(new Payload(
-                                List.of(
-                                        new Head("green", camera, 1, 35),
-                                        new Head("red", camera, 1, 35),
-                                        new Head("red edge", camera, 1, 35),
-                                        new Head("near infrared", camera, 1, 35)),
-                                Optional.empty()))));
+                        .with(Payload.ofBands(camera, 35, List.of("green", "red", "red edge", "near infrared")))));
         preferences.put(SHIPPED, "1");
     }
 

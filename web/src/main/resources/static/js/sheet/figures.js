@@ -133,3 +133,21 @@ export function knownRuns(values) {
   });
   return runs;
 }
+
+/** Direction from a place to another, clockwise from north in degrees; strips lie the same in a direction and its opposite, so 0 to 180. */
+export function bearingOf(from, to) {
+  const degrees = (Math.atan2(to[0] - from[0], to[1] - from[1]) * 180) / Math.PI;
+  return ((degrees % 180) + 180) % 180;
+}
+
+/** The middle of a flat list of places, and the shorter side of what they span. */
+export function middleOf(flat) {
+  const span = [0, 1].map((axis) => {
+    const values = flat.filter((_, i) => i % 2 === axis);
+    return [Math.min(...values), Math.max(...values)];
+  });
+  return {
+    at: span.map(([least, most]) => (least + most) / 2),
+    shorter: Math.min(...span.map(([least, most]) => most - least)),
+  };
+}

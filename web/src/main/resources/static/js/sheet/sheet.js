@@ -8,6 +8,7 @@ import { gridSvg, scaleBar, scaleWords } from "./frame.js";
 import { makeLayers, makeMap, makePictures, makeSources } from "./layers.js";
 import { Pictures, savePicture } from "./pictures.js";
 import { scaleColour } from "./styles.js";
+import { Turning } from "./turn.js";
 
 const TICK_PX = 5;
 const MOST_TICKS = 20_000;
@@ -35,6 +36,7 @@ export class Sheet {
     this.editable = element.dataset.editable === "true";
     this.sources = makeSources();
     this.editing = new Editing(this);
+    this.turning = new Turning(this);
     const drawer = document.getElementById("drawer");
     this.section = new Section(
       drawer,
@@ -56,6 +58,7 @@ export class Sheet {
     this.view = this.map.getView();
     this.pictures = new Pictures(this.block, pictures, this.sources.contours, this.view.getProjection());
     this.editing.begin();
+    this.turning.begin();
     this.choosing.begin();
     this.map.on("rendercomplete", () => this.rendered());
     this.view.on("change", () => this.frame());
@@ -140,6 +143,7 @@ export class Sheet {
     fill("launch", plan.launch ? [feature(new Point(plan.launch))] : []);
     this.pictures.under(plan.picture);
     this.pictures.ground(plan.ground);
+    this.turning.draw(plan);
     this.drawHeights();
     this.choosing.choose(this.choosing.strip);
     this.drawMarks();

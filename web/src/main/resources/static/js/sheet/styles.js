@@ -113,6 +113,16 @@ export function launch() {
   ];
 }
 
+/** The handle that turns the strips, with its arm. */
+export function turn(feature) {
+  const { style } = window.ol;
+  return feature.get("kind") === "handle"
+    ? new style.Style({
+        image: new style.Circle({ radius: 7, fill: fill(css("--leaf")), stroke: line(css("--strip"), 3) }),
+      })
+    : [stroke(css("--halo"), 4), stroke(css("--strip"), 1.5, [5, 3])];
+}
+
 /** The number of a finding or a weak spot. */
 export function mark(feature) {
   const { style } = window.ol;

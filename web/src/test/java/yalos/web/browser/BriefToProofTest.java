@@ -54,6 +54,9 @@ class BriefToProofTest {
         open("/blocks/3/brief");
         page.selectOption("#b-purpose", "ORTHOPHOTO");
         awaitSaved("brief");
+        Browsing.awaitSheet(page);
+        page.selectOption("#b-priority", "DETAIL");
+        page.waitForFunction("() => !document.getElementById('advice-gsd').textContent.includes('first:')");
         page.fill("#b-smallest", "6 cm");
         page.press("#b-smallest", "Tab");
         page.waitForFunction(
