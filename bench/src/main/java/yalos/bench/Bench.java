@@ -68,6 +68,18 @@ public final class Bench {
                 served.staticP95Ms(),
                 "80 ms");
         row(
+                "the first ledger change after the start",
+                served.firstChangeMs(),
+                "ledger change, 95th percentile",
+                served.changeP95Ms(),
+                "250 ms");
+        row(
+                "page of the Strips stage over HTTP, 95th percentile",
+                served.pageP95Ms(),
+                "GET /icon.svg, 95th percentile",
+                served.staticP95Ms(),
+                "100 ms");
+        row(
                 "list of %,d blocks over HTTP, 95th percentile".formatted(ServedFigures.BLOCKS),
                 served.listP95Ms(),
                 "GET /icon.svg, 95th percentile",

@@ -19,7 +19,14 @@ import java.util.regex.Pattern;
 
 /** Figures of the built application, started as {@code ./yalos} starts it and asked over HTTP. */
 record ServedFigures(
-        double startMs, double plainStartMs, double changeP95Ms, double staticP95Ms, double listP95Ms, int stations) {
+        double startMs,
+        double plainStartMs,
+        double firstChangeMs,
+        double changeP95Ms,
+        double pageP95Ms,
+        double staticP95Ms,
+        double listP95Ms,
+        int stations) {
     private static final Path JAR = Path.of("web/target/app/yalos.jar");
     private static final Path ARCHIVE = Path.of("web/target/yalos.jsa");
     private static final int WARM_UP = 200;
@@ -36,8 +43,13 @@ record ServedFigures(
             double[] change = new double[WARM_UP + MEASURED];
             double[] fetch = new double[WARM_UP + MEASURED];
             for (int i = 0; i < change.length; i++) {
-                change[i] = server.change(block, 70 + i % 2);
+                // each a height that was never planned before
+                change[i] = server.change(block, 75 + i * 0.01);
                 fetch[i] = server.timed("/icon.svg");
+            }
+            double[] page = new double[WARM_UP + MEASURED];
+            for (int i = 0; i < page.length; i++) {
+                page[i] = server.timed("/blocks/" + block + "/strips");
             }
             server.copies(block, BLOCKS - 1);
             double[] list = new double[WARM_UP + MEASURED];
@@ -45,7 +57,14 @@ record ServedFigures(
                 list[i] = server.timed("/jobs");
             }
             return new ServedFigures(
-                    server.startMs, plain.startMs, p95(change), p95(fetch), p95(list), server.stations(block));
+                    server.startMs,
+                    plain.startMs,
+                    change[0],
+                    p95(change),
+                    p95(page),
+                    p95(fetch),
+                    p95(list),
+                    server.stations(block));
         } finally {
             server.stop();
         }
@@ -126,18 +145,18 @@ record ServedFigures(
             return block;
         }
 
-        /** Milliseconds of one change of the side overlap, its answer read. */
-        double change(long block, int percent) throws IOException, InterruptedException {
+        /** Milliseconds of one change of the height, its answer read. */
+        double change(long block, double heightM) throws IOException, InterruptedException {
             String version = version(block);
             long start = System.nanoTime();
             HttpResponse<String> answer = post(
-                    "/blocks/" + block + "/ledger/side-overlap",
+                    "/blocks/" + block + "/ledger/height",
                     "version",
                     version,
                     "stage",
                     "strips",
                     "value",
-                    String.valueOf(percent));
+                    String.valueOf(heightM));
             double ms = (System.nanoTime() - start) / 1e6;
             if (answer.statusCode() != 200) {
                 throw new IllegalStateException(answer.body());

@@ -91,6 +91,9 @@ public record Advice(
             List<Advice> all = new ArrayList<>();
             all.add(gsd());
             all.add(overlaps());
+            if (purpose.measured()) {
+                all.add(margin());
+            }
             all.add(words("pattern", "Pattern", purpose.pattern(), "for " + purpose.named()));
             all.add(sensor());
             all.add(positioning());
@@ -213,6 +216,24 @@ public record Advice(
                     chosen.reason(),
                     PRACTICE,
                     List.of(new Pin(Quantity.GSD, gsd), new Pin(Quantity.BRIEF_GSD, gsd)));
+        }
+
+        /** What is measured up to its edge must be seen from beyond it. */
+        private Advice margin() {
+            boolean heights = purpose == Purpose.SURFACE_MODEL
+                    || purpose == Purpose.TOPOGRAPHIC_PLAN
+                    || purpose == Purpose.MONITORING;
+            int strips = heights ? 2 : 1;
+            return new Advice(
+                    "margin",
+                    "Margin",
+                    strips == 1 ? "1 strip beyond the edge" : strips + " strips beyond the edge",
+                    (heights
+                                    ? "heights need rays from both sides up to the edge; "
+                                    : "the edge is seen from one side only without it; ")
+                            + "usual for " + purpose.named(),
+                    PRACTICE,
+                    List.of(new Pin(Quantity.MARGIN_STRIPS, Measure.of(strips, Unit.COUNT))));
         }
 
         /** What ranks first moves the point: as coarse as can be, as fine as usual, or with something in hand. */

@@ -3,8 +3,9 @@ package yalos.core.camera;
 import java.util.Optional;
 
 /**
- * The scale of a tilted camera, or of one that looks at a wall: {@code GSD = p R / f} square to the ray, R being the slant
- * range. Exact for the ideal lens.
+ * The scale of a tilted camera, or of one that looks at a wall, exact for the ideal lens. With R the slant range, φ the angle of the ray
+ * from the optical axis and δ its depression, a pixel covers {@code p R cos φ / f} of level ground across the tilt and
+ * {@code p R cos² φ / (f sin δ)} along it.
  *
  * @param camera with its lens; the image's height is taken to lie in the tilt's plane
  * @param pitchRad elevation of the optical axis; straight down is -π/2, level is 0
@@ -28,25 +29,31 @@ public record ObliqueScale(Camera camera, double pitchRad, double heightM) {
      * A place in the picture.
      *
      * @param slantM distance to the ground seen there
-     * @param gsdM ground covered by one pixel, square to the ray
+     * @param acrossM level ground covered by one pixel across the tilt
+     * @param alongM level ground covered by one pixel along the tilt, away from the camera
      * @param aheadM how far the place lies ahead of the point below the camera
      */
-    public record Sight(double slantM, double gsdM, double aheadM) {}
+    public record Sight(double slantM, double acrossM, double alongM, double aheadM) {}
 
     /** What is seen there; empty at or above the horizon. */
     public Optional<Sight> at(Part part) {
         double half =
                 Math.atan(camera.sensor().pixelsHigh() * camera.sensor().pitchHighM() / 2 / camera.focalLengthM());
-        double depression = -pitchRad
-                + switch (part) {
-                    case NEAR -> half;
-                    case MIDDLE -> 0;
-                    case FAR -> -half;
-                };
+        double off = switch (part) {
+            case NEAR -> half;
+            case MIDDLE -> 0;
+            case FAR -> -half;
+        };
+        double depression = -pitchRad + off;
         if (depression <= 1e-3) {
             return Optional.empty();
         }
         double slant = heightM / Math.sin(depression);
-        return Optional.of(new Sight(slant, gsdAtM(camera, slant), heightM / Math.tan(depression)));
+        double square = gsdAtM(camera, slant);
+        return Optional.of(new Sight(
+                slant,
+                square * Math.cos(off),
+                square * Math.cos(off) * Math.cos(off) / Math.sin(depression),
+                heightM / Math.tan(depression)));
     }
 }

@@ -7,8 +7,10 @@ import java.util.Comparator;
 import java.util.Deque;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.stream.DoubleStream;
 import yalos.core.block.PlaneBlock;
+import yalos.core.flight.Climb;
 import yalos.core.flight.Exposure;
 import yalos.core.flight.Flight;
 import yalos.core.flight.FlightBuilder;
@@ -42,6 +44,7 @@ public final class HeightPlan implements Heights {
     private final Aircraft aircraft;
     private final Relief relief;
     private final double takeOffM;
+    private final Flight level;
     private final Flight flight;
     private final List<LegSection> sections = new ArrayList<>();
     private final Beneath[] beneathLines;
@@ -121,6 +124,7 @@ public final class HeightPlan implements Heights {
         this.relief = relief;
         this.heightM = heightM;
         this.aircraft = aircraft;
+        this.level = level;
         this.takeOffM = takeOffM;
         this.beneathLines = new Beneath[level.lines().size()];
         this.flight = level.over(this);
@@ -334,6 +338,20 @@ public final class HeightPlan implements Heights {
                 aircraft,
                 photo ->
                         !Double.isNaN(grid.at(photo.pose().eastM(), photo.pose().northM())));
+    }
+
+    /** The same flight with something else kept constant. */
+    public HeightPlan otherwise(HeightReference reference) {
+        return new HeightPlan(grid, site, choice.with(reference), relief, takeOffM, level, heightM, aircraft);
+    }
+
+    /** Height above take-off that it climbs to before it leaves the launch point; empty while there is none, or its level is unknown. */
+    public OptionalDouble climbOutM() {
+        return flight.legs().stream()
+                .findFirst()
+                .filter(leg -> leg instanceof Climb && !Double.isNaN(takeOffM))
+                .map(leg -> OptionalDouble.of(leg.end().upM() - takeOffM))
+                .orElse(OptionalDouble.empty());
     }
 
     /** The flight at its heights. */

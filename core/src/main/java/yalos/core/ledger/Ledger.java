@@ -246,6 +246,12 @@ public final class Ledger {
                 plan.ceilingM(),
                 byDefault("an example of a legal ceiling; the law where you fly decides, check your local rules"));
         put(LEAST_PHOTOS, plan.leastPhotos(), byDefault("photos that should see every bit of ground"));
+        for (var accuracy : List.of(POSITIONS_TO, HEIGHTS_TO)) {
+            put(
+                    accuracy,
+                    plan.request().pins().siOr(accuracy, Double.NaN),
+                    Reason.formula("as the brief asks").source("pin it, and every place is judged by it instead"));
+        }
         put(
                 TEMPERATURE,
                 plan.request().pins().siOr(TEMPERATURE, Defaults.TEMPERATURE_K),

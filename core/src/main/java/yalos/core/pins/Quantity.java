@@ -34,6 +34,8 @@ public enum Quantity {
     BRIEF_GSD("brief-gsd", "GSD asked for", UnitKind.GSD, Section.LIMITS, Slot.BRIEF_GSD, 0.0002, 2),
     CEILING("ceiling", "Ceiling", UnitKind.HEIGHT, Section.LIMITS, Slot.CEILING, 1, 10_000),
     LEAST_PHOTOS("least-photos", "Seen at least", UnitKind.COUNT, Section.LIMITS, Slot.LEAST_PHOTOS, 1, 100),
+    POSITIONS_TO("positions-to", "Positions to", UnitKind.GSD, Section.LIMITS, Slot.POSITIONS_TO, 0.001, 10),
+    HEIGHTS_TO("heights-to", "Heights to", UnitKind.GSD, Section.LIMITS, Slot.HEIGHTS_TO, 0.001, 10),
     TEMPERATURE(
             "temperature", "Air temperature", UnitKind.TEMPERATURE, Section.LIMITS, Slot.TEMPERATURE, 233.15, 328.15),
     WIND("wind", "Wind to plan for", UnitKind.SPEED, Section.LIMITS, Slot.WIND, 0, 40),
@@ -84,6 +86,8 @@ public enum Quantity {
         BRIEF_GSD,
         CEILING,
         LEAST_PHOTOS,
+        POSITIONS_TO,
+        HEIGHTS_TO,
         TEMPERATURE,
         WIND,
         WIND_FROM,

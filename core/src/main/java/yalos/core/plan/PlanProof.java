@@ -145,7 +145,17 @@ public final class PlanProof {
 
     private Judgement.Asked asked(Accuracy accuracy) {
         return new Judgement.Asked(
-                plan.leastPhotos(), plan.askedGsdM(), accuracy.positionM(), accuracy.heightM(), nearestGsdM());
+                plan.leastPhotos(),
+                plan.askedGsdM(),
+                pinned(Quantity.POSITIONS_TO, accuracy.positionM()),
+                pinned(Quantity.HEIGHTS_TO, accuracy.heightM()),
+                nearestGsdM());
+    }
+
+    /** A pinned accuracy counts instead of the brief's. */
+    private OptionalDouble pinned(Quantity accuracy, OptionalDouble otherwise) {
+        OptionalDouble pin = plan.request().pins().si(accuracy);
+        return pin.isPresent() ? pin : otherwise;
     }
 
     /** Where the ground is nearer, footprints are smaller and a pinned overlap is less by more than is allowed. */

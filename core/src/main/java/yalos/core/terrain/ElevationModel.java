@@ -203,8 +203,8 @@ public record ElevationModel(Raster raster, int epsg, VerticalDatum datum) {
             throw new InputFault(
                     "model",
                     wide + " × " + high,
-                    "Over this block the model has %,d × %,d cells, more than are needed. Resample it to a coarser one."
-                            .formatted(wide, high));
+                    "Over this block the model has %,d × %,d cells, more than are needed. Resample it to cells of %.1f m or more."
+                            .formatted(wide, high, cellM() * Math.sqrt((double) wide * high / MOST_WINDOW) * 1.05));
         }
         HeightGrid window = new HeightGrid(0, 0, 1, 1, wide, high, raster.window(firstColumn, firstRow, wide, high));
         float[] heights = into.heights();

@@ -83,8 +83,21 @@ public enum UnitKind {
             case ANGLE -> bearing(figure);
             case DURATION -> clock(si);
             case SHUTTER -> shutter(si);
-            default -> String.format(Locale.ROOT, "%." + shownIn(unit).decimals() + "f", positiveZero(figure));
+            default ->
+                shownAsChosen(unit)
+                        ? String.format(Locale.ROOT, "%." + shownIn(unit).decimals() + "f", positiveZero(figure))
+                        : significant(figure);
         };
+    }
+
+    private boolean shownAsChosen(Unit unit) {
+        return choices.stream().anyMatch(shown -> shown.unit() == unit);
+    }
+
+    /** Four digits that count, for a unit that was typed and is none of the page's: 0.05 mi stays so. */
+    private static String significant(double figure) {
+        int decimals = figure == 0 ? 0 : (int) Math.max(0, 3 - Math.floor(Math.log10(Math.abs(figure))));
+        return trimmed(figure, decimals);
     }
 
     private static double positiveZero(double figure) {

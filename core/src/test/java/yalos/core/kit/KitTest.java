@@ -150,16 +150,22 @@ class KitTest {
         assertThat(WhatIf.of(plan).triggers()).extracting(WhatIf.Trigger::name).doesNotContain("stop at every station");
     }
 
-    /** Plane geometry: slant range H / sin(depression); GSD p R / f. */
+    /**
+     * Plane geometry: slant range H / sin(depression). At the far edge of a 13 mm side behind 12.29 mm, 27.9° off the axis and 32.1° below
+     * the horizon, 60 m up, p R / f is 3.01 cm: 2.66 cm across and 4.42 cm along by hand.
+     */
     @Test
     void aTiltedCameraSeesTheFarGroundCoarser() {
         ObliqueScale oblique = new ObliqueScale(FOUR_THIRDS, Math.toRadians(-60), 60);
         ObliqueScale.Sight middle = oblique.at(ObliqueScale.Part.MIDDLE).orElseThrow();
         assertThat(middle.slantM()).isCloseTo(60 / Math.sin(Math.toRadians(60)), Offset.offset(1e-9));
-        assertThat(middle.gsdM())
+        assertThat(middle.acrossM())
                 .isCloseTo(FOUR_THIRDS.pitchM() * middle.slantM() / FOUR_THIRDS.focalLengthM(), Offset.offset(1e-12));
-        assertThat(oblique.at(ObliqueScale.Part.NEAR).orElseThrow().gsdM()).isLessThan(middle.gsdM());
-        assertThat(oblique.at(ObliqueScale.Part.FAR).orElseThrow().gsdM()).isGreaterThan(middle.gsdM());
+        ObliqueScale.Sight far = oblique.at(ObliqueScale.Part.FAR).orElseThrow();
+        assertThat(far.acrossM()).isCloseTo(0.0266, Offset.offset(0.0002));
+        assertThat(far.alongM()).isCloseTo(0.0442, Offset.offset(0.0004));
+        assertThat(oblique.at(ObliqueScale.Part.NEAR).orElseThrow().acrossM()).isLessThan(middle.acrossM());
+        assertThat(oblique.at(ObliqueScale.Part.FAR).orElseThrow().acrossM()).isGreaterThan(middle.acrossM());
         assertThat(new ObliqueScale(FOUR_THIRDS, Math.toRadians(-20), 60).at(ObliqueScale.Part.FAR))
                 .isEmpty();
     }

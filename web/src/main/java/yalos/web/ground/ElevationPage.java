@@ -105,32 +105,56 @@ class ElevationPage {
         double[] above = heights.aboveGroundM();
         double perMetre = plan.design().scale().gsdM() / plan.design().scale().heightM();
         var relief = heights.relief();
-        return List.of(
-                new Line(
-                        "ground in the block",
-                        "%s to %s, above the geoid"
-                                .formatted(
-                                        units.figure(UnitKind.HEIGHT, relief.leastM()),
-                                        units.text(UnitKind.HEIGHT, relief.mostM()))),
-                new Line("take-off point", units.text(UnitKind.HEIGHT, heights.takeOffM())),
-                new Line(
-                        "height above ground",
-                        "%s to %s"
-                                .formatted(
-                                        units.figure(UnitKind.HEIGHT, above[0]),
-                                        units.text(UnitKind.HEIGHT, above[2]))),
-                new Line(
-                        "GSD straight below",
-                        "%s to %s"
-                                .formatted(
-                                        units.figure(UnitKind.GSD, above[0] * perMetre),
-                                        units.text(UnitKind.GSD, above[2] * perMetre))),
-                new Line(
-                        "least clearance",
-                        units.text(UnitKind.HEIGHT, heights.nearestSection().clearanceM())),
-                new Line(
-                        "return height, at least",
-                        units.text(UnitKind.HEIGHT, heights.returnAboveTakeOffM()) + " above take-off"));
+        List<Line> lines = new ArrayList<>();
+        heights.climbOutM()
+                .ifPresent(climb -> lines.add(new Line(
+                        "climb out before leaving, to", units.text(UnitKind.HEIGHT, climb) + " above take-off")));
+        if (heights.choice().reference() == HeightReference.FOLLOW && !Double.isNaN(heights.takeOffM())) {
+            double[] level = heights.otherwise(HeightReference.TAKE_OFF).aboveGroundM();
+            lines.add(new Line(
+                    "without following it would be",
+                    "%s to %s above ground, GSD %s to %s"
+                            .formatted(
+                                    units.figure(UnitKind.HEIGHT, level[0]),
+                                    units.text(UnitKind.HEIGHT, level[2]),
+                                    units.figure(UnitKind.GSD, Math.max(0, level[0]) * perMetre),
+                                    units.text(UnitKind.GSD, level[2] * perMetre))));
+        }
+        lines.addAll(
+                0,
+                List.of(
+                        new Line(
+                                "ground in the block",
+                                "%s to %s, above the geoid"
+                                        .formatted(
+                                                units.figure(UnitKind.HEIGHT, relief.leastM()),
+                                                units.text(UnitKind.HEIGHT, relief.mostM()))),
+                        new Line(
+                                "take-off point",
+                                Double.isNaN(heights.takeOffM())
+                                        ? "unknown"
+                                        : units.text(UnitKind.HEIGHT, heights.takeOffM())),
+                        new Line(
+                                "photos above ground",
+                                "%s to %s"
+                                        .formatted(
+                                                units.figure(UnitKind.HEIGHT, above[0]),
+                                                units.text(UnitKind.HEIGHT, above[2]))),
+                        new Line(
+                                "GSD straight below",
+                                "%s to %s"
+                                        .formatted(
+                                                units.figure(UnitKind.GSD, above[0] * perMetre),
+                                                units.text(UnitKind.GSD, above[2] * perMetre))),
+                        new Line(
+                                "least clearance",
+                                units.text(
+                                        UnitKind.HEIGHT,
+                                        heights.nearestSection().clearanceM())),
+                        new Line(
+                                "return height, at least",
+                                units.text(UnitKind.HEIGHT, heights.returnAboveTakeOffM()) + " above take-off")));
+        return lines;
     }
 
     private static List<ThingView> obstacles(GroundFacts ground, UnitChoice units) {

@@ -72,6 +72,15 @@ final class AircraftForm {
                 typed.si("reserve", Unit.PERCENT),
                 typed.si("health", Unit.PERCENT),
                 Battery.Use.typed(typed.text("measured")));
+        if (battery.rtkMinutes()
+                .filter(minutes -> minutes > battery.nominalMinutes())
+                .isPresent()) {
+            throw new InputFault(
+                    "rtk",
+                    typed.text("rtk"),
+                    "With the link on it flies %s min, longer than the %s min without. The link takes power; are the two exchanged?"
+                            .formatted(Typed.plain(battery.rtkMinutes().get()), Typed.plain(battery.nominalMinutes())));
+        }
         return new Aircraft(
                 typed.name(),
                 typed.choice("kind", AircraftKind.class),

@@ -160,6 +160,11 @@ class ComparisonController {
                         .orElse(Double.NaN));
         table.words(
                 "Best positions by", p -> p.request().aircraft().positioning().words());
+        table.words(
+                "Weather class",
+                p -> p.request().aircraft().weatherClass().isEmpty()
+                        ? "none: keep it dry"
+                        : p.request().aircraft().weatherClass());
         table.words("Over your ceiling", p -> p.design().scale().heightM() > p.ceilingM() + 1e-6 ? "yes" : "no");
         table.words("Delivers the brief", p -> {
             List<String> lacks = KitFit.of(brief, p, units).lacks();

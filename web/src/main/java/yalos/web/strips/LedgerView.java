@@ -191,7 +191,7 @@ public record LedgerView(List<SectionView> sections) {
                                 .orElse(""),
                         ""
                     };
-                case FLIGHT_TIME -> new String[] {atMost(Quantity.FLIGHT_TIME), ""};
+                case FLIGHT_TIME -> new String[] {way(plan), ""};
                 default -> new String[] {"", ""};
             };
         }
@@ -221,6 +221,28 @@ public record LedgerView(List<SectionView> sections) {
                     ? ""
                     : UnitKind.DURATION.figure(plan.batteries().leftS(), Unit.MINUTE) + " in hand";
             return most + (most.isEmpty() || left.isEmpty() ? "" : "; ") + left;
+        }
+
+        /** A height that is read in feet, in metres too. */
+        private String inMetres(BlockPlan plan) {
+            Unit shown = pins.of(Quantity.HEIGHT).map(Measure::unit).orElse(units.unit(UnitKind.HEIGHT));
+            return shown == Unit.METRE
+                    ? ""
+                    : String.format(
+                            Locale.ROOT, "%.2f m; ", plan.design().scale().heightM());
+        }
+
+        /** What a pinned time comes to, or how far is flown and how often turned. */
+        private String way(BlockPlan plan) {
+            String reached = atMost(Quantity.FLIGHT_TIME);
+            int turns = Math.max(0, plan.flight().lines().size() - 1);
+            return reached.isEmpty()
+                    ? "%s, %d %s"
+                            .formatted(
+                                    units.text(UnitKind.LENGTH, plan.flight().pathLengthM()),
+                                    turns,
+                                    turns == 1 ? "turn" : "turns")
+                    : reached;
         }
 
         /** What a pinned cost comes to: its figure stays as it was typed. */

@@ -108,9 +108,10 @@ class ObjectController {
             lines.add(new Line(
                     part.name().toLowerCase(Locale.ROOT) + " ground",
                     oblique.at(part)
-                            .map(sight -> "%s, %s away, %s ahead"
+                            .map(sight -> "%s across, %s along, %s away, %s ahead"
                                     .formatted(
-                                            units.text(UnitKind.GSD, sight.gsdM()),
+                                            units.text(UnitKind.GSD, sight.acrossM()),
+                                            units.text(UnitKind.GSD, sight.alongM()),
                                             units.text(UnitKind.DISTANCE, sight.slantM()),
                                             units.text(UnitKind.DISTANCE, sight.aheadM())))
                             .orElse("at or above the horizon")));
