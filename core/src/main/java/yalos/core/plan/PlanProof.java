@@ -31,7 +31,7 @@ import yalos.core.terrain.SightLine;
 /** Holds a plan against its real ground: its photos, the ground in cells of a size, and what is asked of them. */
 public final class PlanProof {
     /** Cells of the block in a first answer over real ground, quick enough for every change. */
-    private static final int COARSE_CELLS = 40_000;
+    private static final int COARSE_CELLS = 10_000;
 
     /** So much less of a pinned overlap is allowed. */
     private static final double OVERLAP_LOST = 0.02;

@@ -58,7 +58,10 @@ public final class SurfaceProof {
         boolean goOn(double share);
     }
 
-    private static final int TILE = 32;
+    /** Cells in a tile's side, at most and at least: all that some photos see of a tile is asked of those photos alone. */
+    private static final int LARGEST_TILE = 32;
+
+    private static final int SMALLEST_TILE = 4;
 
     private final short[] counts;
     private final short[] countsWithout;
@@ -114,6 +117,7 @@ public final class SurfaceProof {
         private final int[] lineOf;
 
         private final int lines;
+        private final int tile;
         private final double[][] boxes;
         private final Noise noise;
         private final Watcher watcher;
@@ -144,13 +148,28 @@ public final class SurfaceProof {
                 boxes[i] = frames[i].box(all.minZ(), all.maxZ());
             }
             lines = numbers.size();
+            tile = tileFor(all);
+        }
+
+        /** About a third of what a photo shows: larger ones ask too many photos, smaller ones choose them too often. */
+        private int tileFor(Box all) {
+            double cell = Math.max(
+                    (all.maxX() - all.minX()) / Math.max(1, surface.columns() - 1),
+                    (all.maxY() - all.minY()) / Math.max(1, surface.rows() - 1));
+            double shown = Arrays.stream(boxes)
+                    .mapToDouble(box -> Math.min(box[1] - box[0], box[3] - box[2]))
+                    .filter(Double::isFinite)
+                    .average()
+                    .orElse(Double.POSITIVE_INFINITY);
+            double wanted = shown / 3 / cell;
+            return wanted < LARGEST_TILE ? (int) Math.max(SMALLEST_TILE, wanted) : LARGEST_TILE;
         }
 
         void run() {
-            int across = (surface.columns() + TILE - 1) / TILE;
-            int tiles = across * ((surface.rows() + TILE - 1) / TILE);
-            IntStream.range(0, tiles).parallel().forEach(tile -> {
-                tile(tile % across, tile / across);
+            int across = (surface.columns() + tile - 1) / tile;
+            int tiles = across * ((surface.rows() + tile - 1) / tile);
+            IntStream.range(0, tiles).parallel().forEach(number -> {
+                tile(number % across, number / across);
                 if (!watcher.goOn((double) done.incrementAndGet() / tiles)) {
                     throw new CancellationException("called off");
                 }
@@ -158,10 +177,10 @@ public final class SurfaceProof {
         }
 
         private void tile(int tileColumn, int tileRow) {
-            int fromColumn = tileColumn * TILE;
-            int toColumn = Math.min(surface.columns(), fromColumn + TILE);
-            int fromRow = tileRow * TILE;
-            int toRow = Math.min(surface.rows(), fromRow + TILE);
+            int fromColumn = tileColumn * tile;
+            int toColumn = Math.min(surface.columns(), fromColumn + tile);
+            int fromRow = tileRow * tile;
+            int toRow = Math.min(surface.rows(), fromRow + tile);
             Box box = surface.box(fromColumn, toColumn, fromRow, toRow);
             int[] near = near(box);
             Occluder.Sight[] sights = new Occluder.Sight[near.length];
