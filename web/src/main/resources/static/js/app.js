@@ -37,6 +37,31 @@ function say(sentence) {
   place.replaceChildren(line);
 }
 
+// A refusal is told beside the field it is about as well; what was typed stays to be put right.
+document.body.addEventListener("htmx:afterSwap", (event) => {
+  const notice = event.detail.target.id === "notice" && event.detail.target.querySelector("[data-field]");
+  if (!notice || !notice.dataset.field) return;
+  const name = CSS.escape(notice.dataset.field);
+  const sent = event.detail.requestConfig && event.detail.requestConfig.elt;
+  const field =
+    document.getElementById("f-" + notice.dataset.field) ||
+    (sent && sent.querySelector && sent.querySelector(`[name="${name}"]:not([type=hidden])`));
+  if (!field || field.type === "file") return;
+  for (const told of document.querySelectorAll(".field-fault")) told.remove();
+  const line = document.createElement("p");
+  line.className = "field-fault fault";
+  line.id = "fault-" + notice.dataset.field;
+  line.textContent = notice.querySelector("span").textContent;
+  (field.closest(".field") || field.closest("form")).after(line);
+  field.setAttribute("aria-invalid", "true");
+  field.setAttribute("aria-errormessage", line.id);
+  const done = () => {
+    line.remove();
+    field.removeAttribute("aria-invalid");
+  };
+  field.addEventListener("input", done, { once: true });
+});
+
 document.addEventListener("click", (event) => {
   const dismiss = event.target.closest("[data-dismiss]");
   if (dismiss) dismiss.closest(".notice").remove();

@@ -33,7 +33,9 @@ class FaultAdvice {
 
     @ExceptionHandler(InputFault.class)
     ModelAndView input(InputFault fault, HttpServletRequest request, HttpServletResponse response) {
-        return told(HttpStatus.BAD_REQUEST, "That cannot be", fault.getMessage(), request, response);
+        ModelAndView view = told(HttpStatus.BAD_REQUEST, "That cannot be", fault.getMessage(), request, response);
+        view.addObject("field", fault.field());
+        return view;
     }
 
     @ExceptionHandler({MissingServletRequestParameterException.class, MethodArgumentTypeMismatchException.class})

@@ -9,6 +9,7 @@ import com.microsoft.playwright.options.BoundingBox;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -85,6 +86,43 @@ class BriefToProofTest {
         page.waitForFunction("() => !document.querySelector('.findings').textContent.includes('cannot all hold')");
         Browsing.awaitSheet(page);
         assertThat(Integer.parseInt(page.inputValue("#f-photos"))).isLessThanOrEqualTo(400);
+    }
+
+    @Test
+    void aRefusedFigureIsToldBesideItsFieldAndStaysToBePutRight() {
+        open("/blocks/2/strips");
+        Browsing.awaitSheet(page);
+        String saved = page.locator("#saved").textContent();
+        page.fill("#f-gsd", "900 m");
+        page.press("#f-gsd", "Enter");
+        page.waitForSelector("#row-gsd .field-fault");
+        assertThat(page.locator("#row-gsd .field-fault").textContent()).contains("GSD must be between");
+        assertThat(page.inputValue("#f-gsd")).isEqualTo("900 m");
+        assertThat(page.locator("#saved").textContent()).isEqualTo(saved);
+        page.fill("#f-gsd", "2.1 cm");
+        assertThat(page.locator(".field-fault").count()).isZero();
+    }
+
+    @Test
+    void theStripsAreTurnedByTheHandleOnTheSheet() {
+        open("/blocks/2/strips");
+        Browsing.awaitSheet(page);
+        String before = page.inputValue("#f-direction");
+        Object at = page.evaluate(
+                "() => { const s = window.yalosSheet; const p = s.map.getPixelFromCoordinate("
+                        + "s.turning.handle.getGeometry().getCoordinates());"
+                        + " const b = document.getElementById('map').getBoundingClientRect(); return [b.x + p[0], b.y + p[1]]; }");
+        double x = ((Number) ((List<?>) at).get(0)).doubleValue();
+        double y = ((Number) ((List<?>) at).get(1)).doubleValue();
+        page.mouse().move(x, y);
+        page.mouse().down();
+        page.mouse().move(x - 40, y - 40, new com.microsoft.playwright.Mouse.MoveOptions().setSteps(5));
+        assertThat(page.locator(".hint").textContent()).contains("Strips towards");
+        page.mouse().up();
+        awaitSaved("Direction");
+        Browsing.awaitSheet(page);
+        assertThat(page.inputValue("#f-direction")).isNotEqualTo(before);
+        assertThat(page.locator("#row-direction").getAttribute("class")).contains("pinned");
     }
 
     @Test

@@ -57,7 +57,8 @@ final class Browsing implements AutoCloseable {
     /** Waits until everything that is on the map stands painted, moves of the view and pictures included. */
     static void awaitPainted(Page page) {
         page.evaluate("() => new Promise(done => { const map = window.yalosSheet.map;"
-                + " map.once('rendercomplete', () => done(true)); map.render(); })");
+                + " const again = setInterval(() => map.render(), 500);"
+                + " map.once('rendercomplete', () => { clearInterval(again); done(true); }); map.render(); })");
     }
 
     @Override
