@@ -177,4 +177,23 @@ class PlanFilesTest {
             assertThat(number(record, "northing")).as("counted from 10 000 km").isBetween(6.29e6, 6.32e6);
         });
     }
+
+    /** Whoever opens a file without the program must read what forbids flying it, and why figures are pinned. */
+    @Test
+    void everyFileCarriesStopsAndReasons() throws Exception {
+        PlanSheetData data =
+                new PlanSheetData("Stopped", PLAN, List.of("12 photos are left out."), List.of("Side 75 %: heather"));
+        assertThat(records(data))
+                .allSatisfy(line -> assertThat(line.get("stop")).isEqualTo("12 photos are left out."));
+        assertThat(records(DATA))
+                .allSatisfy(line -> assertThat(line.get("stop")).isEmpty());
+        ByteArrayOutputStream kml = new ByteArrayOutputStream();
+        PlanKml.write(data, kml);
+        assertThat(child(xml(kml.toByteArray()).getDocumentElement(), "description"))
+                .isEqualTo("STOP: 12 photos are left out.\nSide 75 %: heather");
+        ByteArrayOutputStream gpx = new ByteArrayOutputStream();
+        PlanGpx.write(data, gpx);
+        assertThat(child(all(xml(gpx.toByteArray()), "metadata").get(0), "desc"))
+                .contains("STOP: 12 photos are left out.");
+    }
 }

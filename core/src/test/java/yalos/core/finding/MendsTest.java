@@ -14,6 +14,8 @@ import yalos.core.brief.Brief;
 import yalos.core.height.DesignPlane;
 import yalos.core.height.HeightChoice;
 import yalos.core.height.HeightReference;
+import yalos.core.kit.Aircraft;
+import yalos.core.kit.Kit;
 import yalos.core.pins.Pins;
 import yalos.core.pins.Quantity;
 import yalos.core.plan.BlockPlan;
@@ -151,8 +153,7 @@ class MendsTest {
     @Test
     void aWingIsNotFlownBelowItsSlowest() {
         PlanRequest usual = Samples.request(Samples.square(800), Pins.ofGsd(2));
-        PlanRequest wing =
-                usual.with(yalos.core.kit.Kit.of(yalos.core.kit.Aircraft.smallWing(), Samples.twentyMegapixel()));
+        PlanRequest wing = usual.with(Kit.of(Aircraft.smallWing(), Samples.twentyMegapixel()));
         Case one = judged(wing.plan());
         assertThat(one.plan().design().speedMps()).isLessThan(13);
         Finding slow = finding(one, "below-slowest").orElseThrow();

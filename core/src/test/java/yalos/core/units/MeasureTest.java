@@ -53,4 +53,31 @@ class MeasureTest {
         assertThat(UnitChoice.FEET.text(UnitKind.HEIGHT, 91.44)).isEqualTo("300.0 ft");
         assertThat(UnitChoice.FEET.text(UnitKind.SPEED, 10)).isEqualTo("22.4 mph");
     }
+
+    /** Fahrenheit and Celsius meet at -40; water freezes at 32 °F. */
+    @Test
+    void temperaturesHaveTheirOwnZero() {
+        assertThat(Measure.of(-40, Unit.CELSIUS).si())
+                .isCloseTo(Measure.of(-40, Unit.FAHRENHEIT).si(), Offset.offset(1e-9));
+        assertThat(Measure.typed("t", "32 °F", Unit.CELSIUS).si()).isCloseTo(273.15, Offset.offset(1e-9));
+        assertThat(UnitChoice.METRIC.text(UnitKind.TEMPERATURE, 273.15)).isEqualTo("0 °C");
+        assertThat(UnitChoice.METRIC.with(UnitKind.TEMPERATURE, Unit.FAHRENHEIT).text(UnitKind.TEMPERATURE, 293.15))
+                .isEqualTo("68 °F");
+    }
+
+    @Test
+    void timesAboveAnHourAreHoursAndMinutesAndCanBeTypedSo() {
+        assertThat(UnitChoice.METRIC.text(UnitKind.DURATION, 4200)).isEqualTo("1 h 10 min");
+        assertThat(UnitChoice.METRIC.text(UnitKind.DURATION, 3599.6)).isEqualTo("1 h 00 min");
+        assertThat(Measure.typed("t", "1 h 10", Unit.MINUTE).si()).isEqualTo(4200);
+        assertThat(Measure.typed("t", "2h05 min", Unit.MINUTE).si()).isEqualTo(7500);
+    }
+
+    @Test
+    void aUnitOfNoneOfThePagesKeepsItsDigits() {
+        assertThat(UnitKind.DISTANCE.figure(Measure.of(0.05, Unit.MILE).si(), Unit.MILE))
+                .isEqualTo("0.05");
+        assertThat(UnitKind.DISTANCE.figure(Measure.of(1234.5, Unit.INCH).si(), Unit.INCH))
+                .isEqualTo("1235");
+    }
 }

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
@@ -51,15 +52,7 @@ class ElevationPage {
         model.addAttribute("choice", ground.choice());
         model.addAttribute("references", HeightReference.values());
         model.addAttribute("planes", DesignPlane.values());
-        model.addAttribute(
-                "clearance", units.text(UnitKind.HEIGHT, ground.choice().clearanceM()));
-        model.addAttribute(
-                "smoothing", units.text(UnitKind.DISTANCE, ground.choice().smoothingM()));
-        model.addAttribute(
-                "takeOffLevel",
-                ground.takeOffLevelM().isPresent()
-                        ? units.text(UnitKind.HEIGHT, ground.takeOffLevelM().getAsDouble())
-                        : "");
+        model.addAttribute("heightFields", heightFields(ground, units));
         model.addAttribute("level", ground.models().isEmpty());
         model.addAttribute(
                 "usedModels",
@@ -67,11 +60,6 @@ class ElevationPage {
                         .filter(one -> ground.models().stream().anyMatch(use -> use.id() == one.id()))
                         .map(Models.Model::name)
                         .collect(Collectors.joining(", ")));
-        model.addAttribute(
-                "span",
-                ground.spanM().isPresent()
-                        ? units.text(UnitKind.HEIGHT, ground.spanM().getAsDouble())
-                        : "");
         model.addAttribute(
                 "areaWords",
                 units.text(UnitKind.AREA, opened.block().facts().outline().areaM2()));
@@ -85,6 +73,33 @@ class ElevationPage {
         model.addAttribute("zoneKinds", Zone.Kind.values());
         model.addAttribute("obstacles", obstacles(ground, units));
         model.addAttribute("zones", zones(ground, units));
+    }
+
+    /** A figure of the flying height that can be typed; {@code placeholder} stands where none is. */
+    public record HeightField(String key, String label, String value, String placeholder) {}
+
+    private static List<HeightField> heightFields(GroundFacts ground, UnitChoice units) {
+        return List.of(
+                new HeightField(
+                        "clearance",
+                        "Least clearance",
+                        units.text(UnitKind.HEIGHT, ground.choice().clearanceM()),
+                        ""),
+                new HeightField(
+                        "smoothing",
+                        "Evened out over",
+                        units.text(UnitKind.DISTANCE, ground.choice().smoothingM()),
+                        ""),
+                new HeightField(
+                        "take-off-level",
+                        "Take-off level, measured",
+                        height(ground.takeOffLevelM(), units),
+                        "above the geoid"),
+                new HeightField("span", "Holes spanned up to", height(ground.spanM(), units), "none"));
+    }
+
+    private static String height(OptionalDouble m, UnitChoice units) {
+        return m.isPresent() ? units.text(UnitKind.HEIGHT, m.getAsDouble()) : "";
     }
 
     private List<ModelView> models(long job, GroundFacts ground, UnitChoice units) {
