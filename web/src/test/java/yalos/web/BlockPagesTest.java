@@ -9,6 +9,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
+import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.Assumptions;
 import org.junit.jupiter.api.Test;
@@ -49,6 +50,44 @@ class BlockPagesTest {
 
     private String strips(long block) {
         return visitor.get("/blocks/" + block + "/strips").body();
+    }
+
+    @Test
+    void aReasonShowsTheDrawingOfItsOwnQuantityOrNone() {
+        long block = block("Reasons");
+        String page = "/blocks/" + block + "/strips?why=";
+        assertThat(visitor.get(page + "speed").body())
+                .contains("v = least of the limits")
+                .doesNotContain("overlap-drawing");
+        assertThat(visitor.get(page + "side-overlap").body()).contains("one strip spacing apart");
+        assertThat(visitor.get(page + "air-base").body()).contains("one air base apart");
+    }
+
+    /** Tab, page and paper say the same share. */
+    @Test
+    void oneShareStandsOnTabPageAndPaper() {
+        long block = block("One share");
+        type(block, "brief-gsd", "1.5 cm");
+        String strips = strips(block);
+        Matcher tab = Pattern.compile("([0-9.]+ %) enough</small>").matcher(strips);
+        assertThat(tab.find()).isTrue();
+        assertThat(visitor.get("/blocks/" + block + "/print").body())
+                .contains(tab.group(1) + " of the block is given what is asked: not adequate");
+        assertThat(visitor.get("/blocks/" + block + "/brief").body()).contains(tab.group(1) + " given enough");
+    }
+
+    /** Released, a cost gives the scale back that it had pushed out; a refused figure changes nothing. */
+    @Test
+    void aReleasedPinBringsBackWhatItPushedOut() {
+        long block = block("Pushed out");
+        type(block, "gsd", "2.4 cm");
+        String cost = type(block, "photos", "150").body();
+        assertThat(cost).contains("reached").contains("value=\"150\"");
+        String released = visitor.change(block, "strips", "/ledger/photos", "act", "unpin");
+        assertThat(released).contains("value=\"2.40\"").contains("pinned instead: GSD 2.4 cm");
+        String version = visitor.version(block);
+        assertThat(type(block, "side-overlap", "250 %").statusCode()).isEqualTo(400);
+        assertThat(visitor.version(block)).isEqualTo(version);
     }
 
     @Test

@@ -98,8 +98,12 @@ class PrintController {
                 unknown,
                 coverage.leastPhotos(),
                 coverage.meanPhotos());
+        String enough = "%s of the block is given what is asked: %s."
+                .formatted(
+                        Shares.percent(whole.judgement().share()),
+                        whole.judgement().verdict());
         if (whole.plan().heightsUnknown()) {
-            return List.of("No height is known: the elevation model does not reach this plan.", seen);
+            return List.of("No height is known: the elevation model does not reach this plan.", enough, seen);
         }
         return whole.plan()
                 .heights()
@@ -122,7 +126,8 @@ class PrintController {
                                                 UnitKind.HEIGHT,
                                                 heights.nearestSection().clearanceM()),
                                         units.text(UnitKind.HEIGHT, heights.returnAboveTakeOffM())),
+                        enough,
                         seen))
-                .orElseGet(() -> List.of("Planned over level ground; heights count from the take-off.", seen));
+                .orElseGet(() -> List.of("Planned over level ground; heights count from the take-off.", enough, seen));
     }
 }
