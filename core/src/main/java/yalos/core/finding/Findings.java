@@ -18,6 +18,7 @@ public final class Findings {
                     PlanFindings.RULES,
                     CoverageFindings.RULES,
                     KitFindings.RULES,
+                    ModelFindings.RULES,
                     GroundFindings.RULES,
                     PlanFindings.PLACE_RULES,
                     BriefFindings.RULES)

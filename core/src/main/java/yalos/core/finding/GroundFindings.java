@@ -10,7 +10,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
-import yalos.core.brief.Site;
 import yalos.core.flight.Exposure;
 import yalos.core.geodesy.PlanePoint;
 import yalos.core.height.HeightPlan;
@@ -20,20 +19,17 @@ import yalos.core.pins.Overlaps;
 import yalos.core.plan.BlockPlan;
 import yalos.core.plan.Design;
 import yalos.core.plan.GroundRequest;
-import yalos.core.plan.KnownGround;
 import yalos.core.proof.Adequacy;
 import yalos.core.proof.Judgement;
 import yalos.core.site.Obstacle;
 import yalos.core.site.Zone;
 import yalos.core.terrain.HeightGrid;
-import yalos.core.terrain.Holes.Hole;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
 import yalos.core.units.UnitKind;
 
 /** What would a practitioner say about the ground under this plan, and what stands and hangs over it? */
 final class GroundFindings {
-    private static final double LITTLE_UNKNOWN = 0.002;
     private static final double LEVEL_OFF_M = 5;
     private static final double OVERLAP_LOST = 0.02;
     private static final double SCALE_LOST = 1.1;
@@ -43,8 +39,6 @@ final class GroundFindings {
     private static final double TOUCHING_M = 5;
 
     private static final double LEAST_WATER_M2 = 100;
-    /** Wider holes are not offered to be spanned: a hill or a mast could stand in them unseen. */
-    private static final double WIDEST_SPAN_M = 60;
 
     private final BlockPlan plan;
     private final GroundRequest ground;
@@ -54,7 +48,6 @@ final class GroundFindings {
     private final Candidates candidates;
 
     static final List<Rule> RULES = Stream.of(
-                    List.<Rule>of(GroundFindings::noModel, GroundFindings::missing),
                     overModel(List.of(
                             GroundFindings::takeOffLevel,
                             GroundFindings::ceiling,
@@ -101,121 +94,6 @@ final class GroundFindings {
     private static GroundFindings of(Case one, HeightPlan heights, Collected found) {
         return new GroundFindings(
                 one.plan(), one.plan().request().ground().orElseThrow(), heights, one.judgement(), found);
-    }
-
-    private static void noModel(Case one, Collected found) {
-        if (one.plan().overGround().isEmpty()
-                && one.brief().site().difficulties().contains(Site.Difficulty.RELIEF)) {
-            found.add(
-                    MIND,
-                    "no-model",
-                    "The brief names wide relief, and the plan stands on level ground: 0 elevation models are loaded. Bring one in on the Ground stage.");
-        }
-    }
-
-    private static void missing(Case one, Collected found) {
-        one.plan().overGround().ifPresent(over -> missing(one.plan(), over, found));
-    }
-
-    private static void missing(BlockPlan plan, KnownGround over, Collected found) {
-        if (over.heights().isEmpty()) {
-            nothingKnown(plan, over, found);
-        } else if (over.unknownInside() > 0 || over.leftOut() > 0) {
-            found.addAt(
-                    STOP,
-                    "model-ends",
-                    "%s of the block and %s stand on ground that no model knows; they are left out of the plan. %sHeights are not guessed: bring in a model that covers the block and %s round it."
-                            .formatted(
-                                    Collected.percent(over.unknownInside()),
-                                    over.leftOut() == 1 ? "1 photo" : over.leftOut() + " photos",
-                                    crossing(over, found),
-                                    buffer(plan, over, found)),
-                    over.unknownPlace().orElse(plan.flight().lines().get(0).from()),
-                    spanning(plan, over, found));
-        } else if (over.unknownAround() > LITTLE_UNKNOWN) {
-            found.add(
-                    MIND,
-                    "model-buffer",
-                    "%s of the ground within %s round the block is unknown. %sWhat stands there is not seen, and turns are not checked over it."
-                            .formatted(
-                                    Collected.percent(over.unknownAround()),
-                                    buffer(plan, over, found),
-                                    crossing(over, found)));
-        }
-        if (over.takeOff() == KnownGround.TakeOff.UNKNOWN && over.heights().isPresent()) {
-            found.add(
-                    STOP,
-                    "take-off-unknown",
-                    "Heights above take-off are not known: the launch point lies where no model reaches. Measure its level and type it below “Flying height”, or move it; files leave those heights empty.");
-        }
-        spanned(over, found);
-    }
-
-    private static void nothingKnown(BlockPlan plan, KnownGround over, Collected found) {
-        boolean takeOff = over.takeOff() == KnownGround.TakeOff.UNKNOWN && over.leftOut() < plan.photos();
-        found.add(
-                STOP,
-                "model-ends",
-                takeOff
-                        ? "No height is known: they count from the take-off, and the launch point lies where no model reaches. Measure its level, move it, or keep another height constant."
-                        : "0 of %d photos stand on ground that a model knows; no height is planned. Bring in a model that covers the block and %s round it."
-                                .formatted(plan.photos(), buffer(plan, over, found)));
-    }
-
-    private static String crossing(KnownGround over, Collected found) {
-        double unknown = over.heights().map(HeightPlan::unknownM).orElse(0.0);
-        return unknown < 1
-                ? ""
-                : "The path still crosses %s of it, at heights nobody has checked. "
-                        .formatted(found.text(UnitKind.DISTANCE, unknown));
-    }
-
-    /** Offered only where every hole is small; what is missing at the model's end cannot be spanned. */
-    private static List<Remedy> spanning(BlockPlan plan, KnownGround over, Collected found) {
-        List<Hole> holes = over.surveyed().open();
-        double widest = holes.stream().mapToDouble(Hole::widthM).max().orElse(0);
-        if (holes.isEmpty() || widest > WIDEST_SPAN_M) {
-            return List.of();
-        }
-        Remedy.Span span = new Remedy.Span(Math.ceil(widest));
-        Trial tried = Trial.of(plan, span);
-        boolean cured = tried.plan()
-                .flatMap(BlockPlan::overGround)
-                .filter(known -> known.unknownInside() == 0 && known.leftOut() == 0)
-                .isPresent();
-        double rim = holes.stream().mapToDouble(Hole::rimRangeM).max().orElse(0);
-        String label = "Span %s up to %s wide, rims %s apart in height"
-                .formatted(
-                        holes.size() == 1 ? "1 hole" : holes.size() + " holes",
-                        found.text(UnitKind.DISTANCE, widest),
-                        found.height(rim));
-        return cured ? List.of(new Remedy(label, span)) : List.of();
-    }
-
-    private static void spanned(KnownGround over, Collected found) {
-        List<Hole> holes = over.surveyed().spanned();
-        if (!holes.isEmpty()) {
-            found.add(
-                    MIND,
-                    "holes-spanned",
-                    "%s of ground are spanned over %s, by your consent. Their heights are reckoned from the rims, which differ by up to %s; what stands in them nobody knows."
-                            .formatted(
-                                    found.units()
-                                            .areaText(holes.stream()
-                                                    .mapToDouble(Hole::areaM2)
-                                                    .sum()),
-                                    holes.size() == 1 ? "1 hole" : holes.size() + " holes",
-                                    found.height(holes.stream()
-                                            .mapToDouble(Hole::rimRangeM)
-                                            .max()
-                                            .orElse(0))));
-        }
-    }
-
-    private static String buffer(BlockPlan plan, KnownGround over, Collected found) {
-        double east = over.grid().east() - over.grid().west();
-        double[] bounds = plan.block().bounds();
-        return found.text(UnitKind.DISTANCE, Math.max(0, (east - (bounds[1] - bounds[0])) / 2));
     }
 
     private void takeOffLevel() {

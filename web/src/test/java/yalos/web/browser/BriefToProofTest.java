@@ -101,6 +101,9 @@ class BriefToProofTest {
         assertThat(page.locator("#saved").textContent()).isEqualTo(saved);
         page.fill("#f-gsd", "2.1 cm");
         assertThat(page.locator(".field-fault").count()).isZero();
+        // the browser itself notes that an answer was a refusal
+        assertThat(browsing.complaints()).allMatch(complaint -> complaint.contains("400"));
+        browsing.complaints().clear();
     }
 
     @Test
