@@ -11,6 +11,7 @@ import java.util.Map;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
 import yalos.core.flight.Exposure;
+import yalos.core.flight.Link;
 import yalos.core.geodesy.PlanePoint;
 import yalos.core.height.HeightPlan;
 import yalos.core.height.HeightReference;
@@ -136,7 +137,15 @@ final class GroundFindings {
     }
 
     private static String name(LegSection leg) {
-        return leg.isLine() ? "Strip " + leg.line() : "The way between strips";
+        if (leg.isLine()) {
+            return "Strip " + leg.line();
+        }
+        Link.Kind kind = leg.way() instanceof Link link ? link.kind() : Link.Kind.TURN;
+        return switch (kind) {
+            case OUT -> "The way out";
+            case HOME -> "The way home";
+            default -> "The way between strips";
+        };
     }
 
     /** Files hold strips and stations; what the ways between them must rise to is for the operator to set. */

@@ -283,7 +283,7 @@ class HeightPlanTest {
                 List.of(keepOut("yard", bare, out[0], out[1], 20)),
                 OptionalDouble.empty());
         assertThat(finding(request.over(ground).plan(), "zone-yard").sentence())
-                .startsWith("The way between strips")
+                .startsWith("The way out")
                 .contains("0 photos");
     }
 
