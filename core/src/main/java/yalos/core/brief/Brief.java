@@ -95,26 +95,15 @@ public record Brief(
     public Brief ruled(String key, Ruling ruling) {
         Map<String, Ruling> changed = new HashMap<>(rulings);
         changed.put(key, ruling);
-        return new Brief(
-                purpose,
-                decision,
-                smallestM,
-                horizontalM,
-                verticalM,
-                surface,
-                priority,
-                positioning,
-                delivery,
-                client,
-                due,
-                site,
-                crop,
-                day,
-                changed);
+        return with(positioning, changed);
     }
 
     /** The brief with positions known otherwise. */
     public Brief with(Positioning mode) {
+        return with(mode, rulings);
+    }
+
+    private Brief with(Positioning mode, Map<String, Ruling> ruled) {
         return new Brief(
                 purpose,
                 decision,
@@ -130,6 +119,6 @@ public record Brief(
                 site,
                 crop,
                 day,
-                rulings);
+                ruled);
     }
 }

@@ -2,6 +2,7 @@ package yalos.core.brief;
 
 import java.util.ArrayList;
 import java.util.List;
+import yalos.core.camera.Camera;
 import yalos.core.kit.Positioning;
 import yalos.core.plan.BlockPlan;
 
@@ -21,8 +22,10 @@ public final class PackList {
         List<Item> items = new ArrayList<>();
         int sets = plan.batterySets();
         items.add(new Item("battery sets, charged", sets + 1, sets + " for the plan and one spare"));
-        double card = plan.request().camera().storage().cardBytes();
-        int cards = (int) Math.max(1, Math.ceil(plan.storageBytes() / card));
+        int cards = plan.request().kit().payload().heads().stream()
+                .map(head -> head.camera().storage())
+                .mapToInt(storage -> cards(plan.photos(), storage))
+                .sum();
         items.add(new Item(
                 "memory cards",
                 2 * cards,
@@ -47,5 +50,9 @@ public final class PackList {
         items.add(new Item("wind meter, first-aid kit, fire blanket", 1, "wind is measured before each take-off"));
         items.add(new Item("papers", 0, "authorisation, insurance, permission of the land owner"));
         return items;
+    }
+
+    private static int cards(int photos, Camera.Storage storage) {
+        return (int) Math.max(1, Math.ceil(photos * storage.bytesPerPhoto() / storage.cardBytes()));
     }
 }

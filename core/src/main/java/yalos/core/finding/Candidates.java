@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
+import yalos.core.height.HeightPlan;
 import yalos.core.height.HeightReference;
 import yalos.core.pins.Quantity;
 import yalos.core.plan.BlockPlan;
@@ -66,6 +67,16 @@ final class Candidates {
                 .filter(heights -> heights.choice().reference() != HeightReference.FOLLOW)
                 .isPresent();
         return level ? List.of(new Remedy("Follow the ground", new Remedy.Heights(HeightReference.FOLLOW))) : List.of();
+    }
+
+    /** Following, or flying so much higher as is missing, where the ceiling allows it. */
+    List<Remedy> followOrRaise(HeightPlan heights, double missingM) {
+        List<Remedy> remedies = new ArrayList<>(follow());
+        double raised = Math.ceil(heights.heightM() + missingM);
+        if (raised <= plan.ceilingM()) {
+            remedies.add(found.remedy("Fly at " + found.height(raised), HEIGHT, raised));
+        }
+        return remedies;
     }
 
     /** One strip more, two, three; none where it is as wide already. */

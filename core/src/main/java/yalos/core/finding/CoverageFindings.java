@@ -6,6 +6,7 @@ import static yalos.core.pins.Quantity.GSD;
 import java.util.List;
 import java.util.OptionalDouble;
 import java.util.function.Consumer;
+import java.util.stream.Stream;
 import yalos.core.geodesy.PlanePoint;
 import yalos.core.plan.BlockPlan;
 import yalos.core.proof.Adequacy;
@@ -28,7 +29,8 @@ final class CoverageFindings {
                     CoverageFindings::noMargin,
                     CoverageFindings::seenTooFewTimes,
                     CoverageFindings::tooCoarse,
-                    CoverageFindings::inaccurate));
+                    CoverageFindings::inaccurate,
+                    CoverageFindings::overlapLost));
 
     private final BlockPlan plan;
     private final Coverage coverage;
@@ -49,7 +51,7 @@ final class CoverageFindings {
     /** Schools differ; what one strip and two more would give is found by trying. */
     private void noMargin() {
         boolean edgeTold = coverage.shareShort() >= WORTH_SAYING;
-        if (plan.design().marginM() > 0 || edgeTold) {
+        if (plan.design().marginM() > 0 || edgeTold || scannerLeads) {
             return;
         }
         found.add(
@@ -70,22 +72,17 @@ final class CoverageFindings {
         String where = whole ? "" : edge ? ", along the edge," : ", inside and along the edge,";
         List<Remedy> remedies = edge && !whole
                 ? candidates.margin()
-                : judgement.spots().stream()
-                        .filter(spot -> few(judgement.at(spot.cells()[0])))
-                        .flatMap(spot -> candidates.of(judgement.at(spot.cells()[0])).stream())
+                : Stream.of(Adequacy.TOO_FEW, Adequacy.HIDDEN)
+                        .flatMap(lack -> candidates.of(lack).stream())
                         .distinct()
                         .toList();
         found.addAt(
                 worst.leastPhotos() == 0 ? STOP : MIND,
                 "seen-too-few-times",
                 "%s of the block%s is seen on fewer than %d photos, some of it on only %d; %s in all."
-                        .formatted(Collected.percent(share), where, coverage.asked(), worst.leastPhotos(), area()),
+                        .formatted(Shares.percent(share), where, coverage.asked(), worst.leastPhotos(), area()),
                 new PlanePoint(worst.x(), worst.y()),
                 remedies);
-    }
-
-    private static boolean few(Adequacy judged) {
-        return judged == Adequacy.TOO_FEW || judged == Adequacy.HIDDEN;
     }
 
     private String area() {
@@ -112,6 +109,22 @@ final class CoverageFindings {
                                 worst.why()),
                 worst.place(),
                 candidates.of(Adequacy.TOO_COARSE));
+    }
+
+    /** Where the whole relief costs overlap, that says it; this tells pieces of it. */
+    private void overlapLost() {
+        double share = judgement.share(Adequacy.LOW_OVERLAP);
+        if (scannerLeads || share < WORTH_SAYING || GroundFindings.losesOverlap(plan)) {
+            return;
+        }
+        Worst worst = worst(Adequacy.LOW_OVERLAP);
+        found.addAt(
+                MIND,
+                "overlap-lost",
+                "%s of the block lies so near below the aircraft that a pinned overlap is lost; 2 %% less is allowed.%s"
+                        .formatted(Shares.percent(share), worst.why()),
+                worst.place(),
+                candidates.of(Adequacy.LOW_OVERLAP));
     }
 
     private void inaccurate() {

@@ -20,6 +20,7 @@ public final class Findings {
                     KitFindings.RULES,
                     ModelFindings.RULES,
                     GroundFindings.RULES,
+                    SiteFindings.RULES,
                     PlanFindings.PLACE_RULES,
                     BriefFindings.RULES)
             .flatMap(List::stream)
@@ -34,6 +35,13 @@ public final class Findings {
         Collected found = new Collected(units);
         RULES.forEach(rule -> rule.judge(one, found));
         return found.sorted();
+    }
+
+    /** Those that forbid flying the plan as it is. */
+    public static List<Finding> stops(List<Finding> said) {
+        return said.stream()
+                .filter(finding -> finding.level() == Finding.Level.STOP)
+                .toList();
     }
 
     /** The same without a brief. */

@@ -4,14 +4,10 @@ import static yalos.core.finding.Finding.Level.*;
 import static yalos.core.pins.Quantity.*;
 
 import java.util.ArrayList;
-import java.util.Comparator;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
+import java.util.Locale;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
-import yalos.core.flight.Exposure;
-import yalos.core.flight.Link;
 import yalos.core.geodesy.PlanePoint;
 import yalos.core.height.HeightPlan;
 import yalos.core.height.HeightReference;
@@ -22,8 +18,6 @@ import yalos.core.plan.Design;
 import yalos.core.plan.GroundRequest;
 import yalos.core.proof.Adequacy;
 import yalos.core.proof.Judgement;
-import yalos.core.site.Obstacle;
-import yalos.core.site.Zone;
 import yalos.core.terrain.HeightGrid;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
@@ -36,8 +30,6 @@ final class GroundFindings {
     private static final double SCALE_LOST = 1.1;
     private static final double RAISED_M = 3;
     private static final double CEILING_DUST_M = 0.05;
-    /** An obstacle this near to the launch point is touched sooner or later. */
-    private static final double TOUCHING_M = 5;
 
     private static final double LEAST_WATER_M2 = 100;
 
@@ -48,53 +40,23 @@ final class GroundFindings {
     private final Collected found;
     private final Candidates candidates;
 
-    static final List<Rule> RULES = Stream.of(
-                    overModel(List.of(
-                            GroundFindings::takeOffLevel,
-                            GroundFindings::ceiling,
-                            GroundFindings::relief,
-                            GroundFindings::raised,
-                            GroundFindings::water)),
-                    overSite(List.of(
-                            GroundFindings::clearance,
-                            GroundFindings::ways,
-                            GroundFindings::zones,
-                            GroundFindings::launch,
-                            GroundFindings::returning)))
-            .flatMap(List::stream)
+    static final List<Rule> RULES = Stream.<Consumer<GroundFindings>>of(
+                    GroundFindings::takeOffLevel,
+                    GroundFindings::ceiling,
+                    GroundFindings::relief,
+                    GroundFindings::raised,
+                    GroundFindings::water)
+            .map(rule -> (Rule) (one, found) ->
+                    one.plan().heights().ifPresent(heights -> rule.accept(new GroundFindings(one, heights, found))))
             .toList();
 
-    private GroundFindings(
-            BlockPlan plan, GroundRequest ground, HeightPlan heights, Judgement judgement, Collected found) {
-        this.judgement = judgement;
-        this.plan = plan;
-        this.ground = ground;
+    private GroundFindings(Case one, HeightPlan heights, Collected found) {
+        this.plan = one.plan();
+        this.ground = plan.request().ground().orElseThrow();
         this.heights = heights;
+        this.judgement = one.judgement();
         this.found = found;
         this.candidates = new Candidates(plan, judgement, found);
-    }
-
-    /** Rules that need heights over a model. */
-    private static List<Rule> overModel(List<Consumer<GroundFindings>> rules) {
-        return rules.stream()
-                .map(rule -> (Rule)
-                        (one, found) -> one.plan().heights().ifPresent(heights -> rule.accept(of(one, heights, found))))
-                .toList();
-    }
-
-    /** Rules about what stands and hangs on the site, with a model or without. */
-    private static List<Rule> overSite(List<Consumer<GroundFindings>> rules) {
-        return rules.stream()
-                .map(rule -> (Rule) (one, found) -> one.plan()
-                        .heights()
-                        .or(one.plan()::overLevelSite)
-                        .ifPresent(heights -> rule.accept(of(one, heights, found))))
-                .toList();
-    }
-
-    private static GroundFindings of(Case one, HeightPlan heights, Collected found) {
-        return new GroundFindings(
-                one.plan(), one.plan().request().ground().orElseThrow(), heights, one.judgement(), found);
     }
 
     private void takeOffLevel() {
@@ -111,70 +73,6 @@ final class GroundFindings {
                                         found.height(Math.abs(off))));
             }
         });
-    }
-
-    private void clearance() {
-        LegSection leg = heights.nearestSection();
-        double wanted = ground.choice().clearanceM();
-        if (leg.clearanceM() >= wanted - 0.01) {
-            return;
-        }
-        int step = leg.nearestStep();
-        PlanePoint place = leg.pointAt(step);
-        String what = heights.site().obstaclesNear(place.xM(), place.yM(), heights.reachM(leg.stepM())).stream()
-                .max(Comparator.comparingDouble(Obstacle::heightM))
-                .map(Obstacle::name)
-                .orElse("the ground");
-        String how = leg.clearanceM() > 0
-                ? "comes within %s of %s".formatted(found.height(leg.clearanceM()), what)
-                : "runs %s below the top of %s".formatted(found.height(-leg.clearanceM()), what);
-        found.addAt(
-                STOP,
-                "clearance",
-                "%s %s; %s above it are to be kept.".formatted(name(leg), how, found.height(wanted)),
-                place,
-                followOrRaise(wanted - leg.clearanceM()));
-    }
-
-    private static String name(LegSection leg) {
-        if (leg.isLine()) {
-            return "Strip " + leg.line();
-        }
-        Link.Kind kind = leg.way() instanceof Link link ? link.kind() : Link.Kind.TURN;
-        return switch (kind) {
-            case OUT -> "The way out";
-            case HOME -> "The way home";
-            default -> "The way between strips";
-        };
-    }
-
-    /** Files hold strips and stations; what the ways between them must rise to is for the operator to set. */
-    private void ways() {
-        heights.raisedWays().ifPresent(ways -> {
-            if (ways.mostM() > RAISED_M) {
-                found.addAt(
-                        MIND,
-                        "ways-raised",
-                        "Between strips the straight line does not clear everything: a way must rise by %s there. The files hold strips and stations only, so set the height for the ways between to %s above take-off or more."
-                                .formatted(
-                                        found.height(ways.mostM()),
-                                        found.height(Math.ceil(ways.highestM() - heights.takeOffM()))),
-                        ways.place(),
-                        List.of());
-            }
-        });
-    }
-
-    private List<Remedy> followOrRaise(double missingM) {
-        List<Remedy> remedies = new ArrayList<>();
-        if (!ground.isLevel() && ground.choice().reference() != HeightReference.FOLLOW) {
-            remedies.add(new Remedy("Follow the ground", new Remedy.Heights(HeightReference.FOLLOW)));
-        }
-        double raised = Math.ceil(heights.heightM() + missingM);
-        if (raised <= plan.ceilingM()) {
-            remedies.add(found.remedy("Fly at " + found.height(raised), HEIGHT, raised));
-        }
-        return remedies;
     }
 
     /** The ceiling counts from the ground below, along the whole path. */
@@ -195,49 +93,42 @@ final class GroundFindings {
         found.addAt(
                 STOP,
                 "ceiling",
-                "%s above the ground on %s, %s over your ceiling of %s. %s is planned%s; check your local rules."
+                "%s above the ground on %s, %s over your ceiling of %s. %s is planned; %s. Check your local rules."
                         .formatted(
                                 found.height(greatest.m()),
-                                greatest.leg().isLine()
-                                        ? "strip " + greatest.leg().line()
-                                        : "a way between strips",
+                                SiteFindings.name(greatest.leg()).toLowerCase(Locale.ROOT),
                                 Collected.percent(greatest.m() / ceiling - 1),
                                 found.height(ceiling),
                                 found.height(heights.heightM()),
-                                ground.choice().reference() == HeightReference.FOLLOW
-                                        ? ", and the path is raised over obstacles and where it cannot sink as quickly as the ground"
-                                        : " above another level than the ground below"),
+                                whyAbove(greatest.leg())),
                 greatest.leg().pointAt(greatest.step()),
                 remedies);
     }
 
-    /** What stands or hangs where it takes off: the climb is straight up, and people stand there. */
-    private void launch() {
-        heights.flight().launch().ifPresent(at -> {
-            double wanted = ground.choice().clearanceM();
-            heights.site().obstaclesNear(at.xM(), at.yM(), wanted).stream()
-                    .max(Comparator.comparingDouble(Obstacle::heightM))
-                    .ifPresent(near -> found.addAt(
-                            heights.site()
-                                            .obstaclesNear(at.xM(), at.yM(), TOUCHING_M)
-                                            .isEmpty()
-                                    ? MIND
-                                    : STOP,
-                            "launch-obstacle",
-                            "%s, %s high, stands within %s of the launch point. Climb and landing run beside it; move the launch point away."
-                                    .formatted(near.name(), found.height(near.heightM()), found.height(wanted)),
-                            at,
-                            List.of()));
-            heights.site()
-                    .zonesAt(at.xM(), at.yM(), 0)
-                    .forEach(zone -> found.addAt(
-                            zone.kind() == Zone.Kind.KEEP_OUT ? STOP : MIND,
-                            "launch-zone-" + zone.name(),
-                            "The launch point lies in “%s” (%s). Move it, or get leave; the rules of the place decide."
-                                    .formatted(zone.name(), zone.kind().words()),
-                            at,
-                            List.of()));
-        });
+    private String whyAbove(LegSection leg) {
+        if (!leg.isLine()) {
+            return "ways keep to the straight line between their ends, the way home to the height of the last strip";
+        }
+        return ground.choice().reference() == HeightReference.FOLLOW
+                ? "the path is raised over obstacles and where it cannot sink as quickly as the ground"
+                : "it counts from another level than the ground below";
+    }
+
+    /** Side overlap over the highest ground, by the pinhole formula. */
+    private static double leastSide(BlockPlan plan, HeightPlan heights) {
+        Design design = plan.design();
+        double footprint = design.scale().footprintAcrossM()
+                * heights.aboveGroundM()[0]
+                / design.scale().heightM();
+        return 1 - design.spacingM() / footprint;
+    }
+
+    /** Whether overlap falls below what is planned over the highest ground. */
+    static boolean losesOverlap(BlockPlan plan) {
+        return plan.heights()
+                .filter(heights -> heights.aboveGroundM()[0] > 0)
+                .filter(heights -> leastSide(plan, heights) < plan.design().sideOverlap() - OVERLAP_LOST)
+                .isPresent();
     }
 
     /** Overlap over the highest ground and GSD over the lowest, by the pinhole formulas. */
@@ -248,15 +139,14 @@ final class GroundFindings {
             return;
         }
         Design design = plan.design();
-        double footprintLeast =
-                design.scale().footprintAcrossM() * above[0] / design.scale().heightM();
-        double side = 1 - design.spacingM() / footprintLeast;
+        double side = leastSide(plan, heights);
         double alongLeast =
                 design.scale().footprintAlongM() * above[0] / design.scale().heightM();
         double forward = 1 - design.baseM() / alongLeast;
         boolean scanner = plan.request().kit().payload().scannerLeads();
-        if (!scanner && side < design.sideOverlap() - OVERLAP_LOST) {
-            List<Remedy> remedies = followOrRaise(plan.design().scale().heightM() - above[0]);
+        if (!scanner && losesOverlap(plan)) {
+            List<Remedy> remedies =
+                    candidates.followOrRaise(heights, plan.design().scale().heightM() - above[0]);
             double tightened =
                     1 - (1 - design.sideOverlap()) * above[0] / design.scale().heightM();
             if (tightened < 0.95) {
@@ -353,78 +243,5 @@ final class GroundFindings {
             }
         }
         return true;
-    }
-
-    /** Where the path first meets a zone, and how many photos are taken in it. */
-    private static final class Crossing {
-        private final LegSection leg;
-        private final PlanePoint place;
-        private int photos;
-
-        Crossing(LegSection leg, PlanePoint place) {
-            this.leg = leg;
-            this.place = place;
-        }
-    }
-
-    /** The whole path counts, ways between strips too; over unknown ground the planned height stands for the true one. */
-    private void zones() {
-        if (!heights.site().hasZones()) {
-            return;
-        }
-        Map<Zone, Crossing> crossed = new LinkedHashMap<>();
-        for (LegSection leg : heights.sections()) {
-            for (int step = 0; step < leg.pathM().length; step++) {
-                double above = leg.pathM()[step] - leg.groundM()[step];
-                PlanePoint place = leg.pointAt(step);
-                heights.site()
-                        .zonesAt(place.xM(), place.yM(), Double.isNaN(above) ? heights.heightM() : above)
-                        .forEach(zone -> crossed.computeIfAbsent(zone, first -> new Crossing(leg, place)));
-            }
-        }
-        for (Exposure exposure : heights.flight().exposures()) {
-            PlanePoint place = exposure.point();
-            heights.site()
-                    .zonesAt(place.xM(), place.yM(), heights.aboveGroundM(exposure))
-                    .forEach(zone -> crossed.computeIfAbsent(
-                                    zone, first -> new Crossing(heights.section(exposure.line()), place))
-                            .photos++);
-        }
-        crossed.forEach(this::zone);
-    }
-
-    private void zone(Zone zone, Crossing crossing) {
-        boolean keepOut = zone.kind() == Zone.Kind.KEEP_OUT;
-        String photos = crossing.photos == 1 ? "1 photo is" : crossing.photos + " photos are";
-        found.addAt(
-                keepOut ? STOP : MIND,
-                "zone-" + zone.name(),
-                "%s enters “%s” (%s, from %s%s above ground); %s taken in it. %s"
-                        .formatted(
-                                name(crossing.leg),
-                                zone.name(),
-                                zone.kind().words(),
-                                found.height(zone.floorM()),
-                                Double.isInfinite(zone.ceilingM()) ? "" : " to " + found.height(zone.ceilingM()),
-                                photos,
-                                keepOut
-                                        ? "Cut a hole into the block there and move the launch point, or get leave; the rules of the place decide."
-                                        : "Ask whoever looks after it; the rules of the place decide."),
-                crossing.place,
-                List.of());
-    }
-
-    private void returning() {
-        if (ground.isLevel() && !heights.site().hasObstacles()) {
-            return;
-        }
-        double height = heights.returnAboveTakeOffM();
-        found.add(
-                NOTE,
-                "return-height",
-                "Return height: %s above take-off or more. It clears the highest ground and obstacles; the highest point of the path is %s above take-off."
-                        .formatted(
-                                found.height(Math.ceil(height)),
-                                found.height(heights.highestM() - heights.takeOffM())));
     }
 }

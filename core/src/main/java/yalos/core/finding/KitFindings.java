@@ -142,17 +142,16 @@ final class KitFindings {
         }
         String whose = room < storage.photosPerFlight() ? "the card holds" : "the camera takes";
         Measure hold = Measure.of(most, Unit.COUNT);
-        BlockPlan fitting = BlockPlan.over(
-                plan.block(), plan.request().with(plan.request().pins().pinned(PHOTOS, hold)));
-        Remedy[] coarser = fitting.solution().holds()
-                ? new Remedy[] {new Remedy("Hold " + (int) most + " photos", PHOTOS, hold)}
-                : new Remedy[0];
+        Remedy coarser = new Remedy("Hold " + (int) most + " photos", PHOTOS, hold);
+        boolean holds = Trial.of(plan, coarser.change())
+                .filter(fitting -> fitting.solution().holds())
+                .isPresent();
         found.add(
                 MIND,
                 "photos-beyond-limit",
                 "The plan takes %d photos, %.1f GB; %s %.0f."
                         .formatted(plan.photos(), plan.storageBytes() / 1e9, whose, most),
-                coarser);
+                holds ? new Remedy[] {coarser} : new Remedy[0]);
     }
 
     private void batteries() {

@@ -14,6 +14,7 @@ import yalos.core.kit.Payload;
 import yalos.core.kit.Positioning;
 import yalos.core.plan.BlockPlan;
 import yalos.core.plan.PlanRequest;
+import yalos.core.site.Obstacle;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
 
@@ -43,7 +44,7 @@ public record KitFit(Kit kit, Optional<BlockPlan> plan, List<String> lacks) {
         return new KitFit(plan.request().kit(), Optional.of(plan), lacks(brief, plan, units));
     }
 
-    /** Kits that fit, the one that flies the block quickest first; each at the GSD that is asked for, with the plan's other pins. */
+    /** Kits that fit, the one that flies the block quickest first; each with the plan's pins. */
     public static List<KitFit> among(List<Kit> kits, Brief brief, BlockPlan plan, UnitChoice units) {
         return kits.stream()
                 .map(kit -> tried(kit, brief, plan, units))
@@ -109,7 +110,37 @@ public record KitFit(Kit kit, Optional<BlockPlan> plan, List<String> lacks) {
         return lacks;
     }
 
-    /** The height that the GSD asked for takes must lie between the payload's least and the ceiling. */
+    /** Between which heights a plan's kit serves its job, and what sets each end, in a sentence. */
+    public static String heights(BlockPlan plan, UnitChoice units) {
+        double heads = plan.request().kit().payload().leastHeightM();
+        double clearance = plan.request()
+                .ground()
+                .map(ground -> ground.choice().clearanceM()
+                        + ground.obstacles().stream()
+                                .mapToDouble(Obstacle::heightM)
+                                .max()
+                                .orElse(0))
+                .orElse(0.0);
+        double least = Math.max(heads, clearance);
+        double asked = plan.askedGsdM().isPresent()
+                ? GroundScale.ofGsd(plan.request().camera(), plan.askedGsdM().getAsDouble())
+                        .heightM()
+                : Double.POSITIVE_INFINITY;
+        double most = Math.min(plan.ceilingM(), asked);
+        if (least > most) {
+            return "No height serves: %s at least and %s at most."
+                    .formatted(units.text(UnitKind.HEIGHT, least), units.text(UnitKind.HEIGHT, most));
+        }
+        String below = heads >= clearance ? "the heads no longer register" : "it comes too near to what stands there";
+        return "Heights from %s to %s serve this job: %sabove it %s."
+                .formatted(
+                        units.figure(UnitKind.HEIGHT, least),
+                        units.text(UnitKind.HEIGHT, most),
+                        least == 0 ? "" : "below it " + below + "; ",
+                        asked < plan.ceilingM() ? "the GSD asked for is lost" : "your ceiling is passed");
+    }
+
+    /** The height that the GSD asked for takes must not lie below the payload's least. */
     private static void scale(BlockPlan plan, UnitChoice units, List<String> lacks) {
         OptionalDouble asked = plan.askedGsdM();
         if (asked.isEmpty()) {

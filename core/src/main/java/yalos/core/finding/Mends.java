@@ -41,14 +41,14 @@ public final class Mends {
      * The mends of a finding: those that cure, the quickest first; where none does those that help, the best first; empty when nothing
      * would do.
      *
+     * @param said all that is found about the case
      * @param units the operator reads
      */
-    public static List<Mend> of(Case one, Finding finding, UnitChoice units) {
-        return new Mends(one, units).tried(finding);
+    public static List<Mend> of(Case one, List<Finding> said, Finding finding, UnitChoice units) {
+        return new Mends(one, units).tried(finding, stopKeys(said));
     }
 
-    private List<Mend> tried(Finding finding) {
-        Set<String> before = stops(Findings.of(one, units));
+    private List<Mend> tried(Finding finding, Set<String> before) {
         List<Mend> mends = new ArrayList<>();
         for (Remedy remedy : finding.remedies()) {
             tried(finding, remedy, before).ifPresent(mends::add);
@@ -75,13 +75,13 @@ public final class Mends {
     }
 
     private Optional<Mend> tried(Finding finding, Remedy remedy, Set<String> stopsBefore) {
-        Optional<BlockPlan> planned = Trial.of(one.plan(), remedy.change()).plan();
+        Optional<BlockPlan> planned = Trial.of(one.plan(), remedy.change());
         if (planned.isEmpty()) {
             return Optional.empty();
         }
         Case after = Case.of(planned.get(), one.brief());
         List<Finding> said = Findings.of(after, units);
-        boolean newStop = !stopsBefore.containsAll(stops(said));
+        boolean newStop = !stopsBefore.containsAll(stopKeys(said));
         boolean cures = said.stream().noneMatch(other -> other.key().equals(finding.key()));
         double share = after.judgement().share();
         boolean helps = share > one.judgement().share() + WORTH_WINNING;
@@ -96,10 +96,7 @@ public final class Mends {
                 after.plan().batterySets() - one.plan().batterySets()));
     }
 
-    private static Set<String> stops(List<Finding> findings) {
-        return findings.stream()
-                .filter(finding -> finding.level() == Finding.Level.STOP)
-                .map(Finding::key)
-                .collect(Collectors.toSet());
+    private static Set<String> stopKeys(List<Finding> said) {
+        return Findings.stops(said).stream().map(Finding::key).collect(Collectors.toSet());
     }
 }

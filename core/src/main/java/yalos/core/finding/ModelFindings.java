@@ -7,6 +7,7 @@ import yalos.core.brief.Site;
 import yalos.core.height.HeightPlan;
 import yalos.core.plan.BlockPlan;
 import yalos.core.plan.KnownGround;
+import yalos.core.proof.Shares;
 import yalos.core.terrain.Holes.Hole;
 import yalos.core.units.UnitKind;
 
@@ -43,19 +44,19 @@ final class ModelFindings {
                     "model-ends",
                     "%s of the block and %s stand on ground that no model knows; they are left out of the plan. %sHeights are not guessed: bring in a model that covers the block and %s round it."
                             .formatted(
-                                    Collected.percent(over.unknownInside()),
+                                    Shares.percent(over.unknownInside()),
                                     over.leftOut() == 1 ? "1 photo" : over.leftOut() + " photos",
                                     crossing(over, found),
                                     buffer(plan, over, found)),
                     over.unknownPlace().orElse(plan.flight().lines().get(0).from()),
-                    spanning(plan, over, found));
+                    spanning(over, found));
         } else if (over.unknownAround() > LITTLE_UNKNOWN) {
             found.add(
                     MIND,
                     "model-buffer",
                     "%s of the ground within %s round the block is unknown. %sWhat stands there is not seen, and turns are not checked over it."
                             .formatted(
-                                    Collected.percent(over.unknownAround()),
+                                    Shares.percent(over.unknownAround()),
                                     buffer(plan, over, found),
                                     crossing(over, found)));
         }
@@ -64,6 +65,12 @@ final class ModelFindings {
                     STOP,
                     "take-off-unknown",
                     "Heights above take-off are not known: the launch point lies where no model reaches. Measure its level and type it below “Flying height”, or move it; files leave those heights empty.");
+        }
+        if (over.takeOff() == KnownGround.TakeOff.FIRST_PHOTO && over.heights().isPresent()) {
+            found.add(
+                    MIND,
+                    "no-launch",
+                    "0 launch points are set: heights above take-off count from the ground below the first photo. Set one, and they count from there.");
         }
         spanned(over, found);
     }
@@ -88,25 +95,19 @@ final class ModelFindings {
     }
 
     /** Offered only where every hole is small; what is missing at the model's end cannot be spanned. */
-    private static List<Remedy> spanning(BlockPlan plan, KnownGround over, Collected found) {
+    private static List<Remedy> spanning(KnownGround over, Collected found) {
         List<Hole> holes = over.surveyed().open();
         double widest = holes.stream().mapToDouble(Hole::widthM).max().orElse(0);
         if (holes.isEmpty() || widest > WIDEST_SPAN_M) {
             return List.of();
         }
-        Remedy.Span span = new Remedy.Span(Math.ceil(widest));
-        Trial tried = Trial.of(plan, span);
-        boolean cured = tried.plan()
-                .flatMap(BlockPlan::overGround)
-                .filter(known -> known.unknownInside() == 0 && known.leftOut() == 0)
-                .isPresent();
         double rim = holes.stream().mapToDouble(Hole::rimRangeM).max().orElse(0);
         String label = "Span %s up to %s wide, rims %s apart in height"
                 .formatted(
                         holes.size() == 1 ? "1 hole" : holes.size() + " holes",
                         found.text(UnitKind.DISTANCE, widest),
                         found.height(rim));
-        return cured ? List.of(new Remedy(label, span)) : List.of();
+        return List.of(new Remedy(label, new Remedy.Span(Math.ceil(widest))));
     }
 
     private static void spanned(KnownGround over, Collected found) {

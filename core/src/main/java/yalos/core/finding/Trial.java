@@ -6,41 +6,30 @@ import yalos.core.plan.BlockPlan;
 import yalos.core.plan.GroundRequest;
 import yalos.core.plan.PlanRequest;
 
-/**
- * A remedy planned to the end, as a press on it would, before it is offered.
- *
- * @param plan that it leads to; empty where it cannot be planned
- */
-record Trial(Optional<BlockPlan> plan) {
+/** Plans a remedy to the end, with the pins and the ground that a press on it leaves behind. */
+final class Trial {
+    private Trial() {}
 
-    static Trial of(BlockPlan plan, Remedy.Change change) {
+    /** The plan that a remedy leads to; empty where it cannot be planned. */
+    static Optional<BlockPlan> of(BlockPlan plan, Remedy.Change change) {
         try {
-            return new Trial(Optional.of(BlockPlan.over(plan.block(), changed(plan.request(), change))));
+            return changed(plan.request(), change).map(request -> BlockPlan.over(plan.block(), request));
         } catch (InputFault cannotBePlanned) {
-            return new Trial(Optional.empty());
+            return Optional.empty();
         }
     }
 
-    private static PlanRequest changed(PlanRequest request, Remedy.Change change) {
+    private static Optional<PlanRequest> changed(PlanRequest request, Remedy.Change change) {
         if (change instanceof Remedy.Pin pin) {
-            return request.with(request.pins().with(pin.quantity(), pin.value()));
+            return Optional.of(request.with(request.pins().pinned(pin.quantity(), pin.value())));
         }
         if (change instanceof Remedy.Unpin unpin) {
-            return request.with(request.pins().without(unpin.quantity()));
+            return request.pins().released(unpin.quantity()).map(request::with);
         }
         GroundRequest ground = request.ground().orElseThrow();
-        return change instanceof Remedy.Heights heights
-                ? request.over(new GroundRequest(
-                        ground.source(),
-                        ground.choice().with(heights.reference()),
-                        ground.obstacles(),
-                        ground.zones(),
-                        ground.takeOffLevelM()))
-                : request.over(new GroundRequest(
-                        ground.source().spanning(((Remedy.Span) change).widestM()),
-                        ground.choice(),
-                        ground.obstacles(),
-                        ground.zones(),
-                        ground.takeOffLevelM()));
+        return Optional.of(request.over(
+                change instanceof Remedy.Heights heights
+                        ? ground.with(ground.choice().with(heights.reference()))
+                        : ground.spanning(((Remedy.Span) change).widestM())));
     }
 }

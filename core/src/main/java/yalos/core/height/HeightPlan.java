@@ -34,8 +34,7 @@ public final class HeightPlan implements Heights {
     /** Ground to both sides of the path that counts as beneath it, in metres. */
     public static final double CORRIDOR_M = 10;
 
-    private static final double LONGEST_STEP_M = 2.5;
-    private static final int MOST_STEPS = 4000;
+    private static final double CENTIMETRE_M = 0.01;
 
     private final HeightGrid grid;
     private final SiteMap site;
@@ -92,19 +91,6 @@ public final class HeightPlan implements Heights {
     }
 
     /**
-     * Ground and what stands on it along a way, at two steps or more; not numbers where the ground is not known.
-     *
-     * @param groundM straight below
-     * @param highM the highest ground of the corridor
-     * @param topM the same with what stands on it
-     */
-    private record Beneath(double lengthM, double[] groundM, double[] highM, double[] topM) {
-        double stepM() {
-            return lengthM / (groundM.length - 1);
-        }
-    }
-
-    /**
      * @param takeOffM ground at the take-off point, above the geoid; not a number where nobody knows it
      * @param level the flight as it would be over level ground, its photos over known ground
      * @param heightM planned height above the ground it is measured from
@@ -132,7 +118,7 @@ public final class HeightPlan implements Heights {
             boolean line = way instanceof Line;
             int number = line ? ((Line) way).number() : 0;
             Beneath beneath = line ? beneathLines[number - 1] : beneathWays.removeFirst();
-            sections.add(new LegSection(number, way, beneath.groundM, beneath.topM));
+            sections.add(new LegSection(number, way, beneath.groundM(), beneath.topM()));
         }
     }
 
@@ -159,7 +145,7 @@ public final class HeightPlan implements Heights {
         double whole = ways.stream().mapToDouble(Way::lengthM).sum();
         List<Beneath> beneath = ways.stream().map(this::beneath).toList();
         beneathWays.addAll(beneath);
-        int steps = beneath.stream().mapToInt(one -> one.groundM.length).sum();
+        int steps = beneath.stream().mapToInt(one -> one.groundM().length).sum();
         double[] path = new double[steps];
         double[] climb = new double[steps];
         double[] sink = new double[steps];
@@ -168,10 +154,10 @@ public final class HeightPlan implements Heights {
         for (int w = 0; w < ways.size(); w++) {
             Way way = ways.get(w);
             Beneath under = beneath.get(w);
-            for (int i = 0; i < under.groundM.length; i++, at++) {
+            for (int i = 0; i < under.groundM().length; i++, at++) {
                 double along = under.stepM() * i;
                 double straight = fromUpM + (toUpM - fromUpM) * (whole == 0 ? 0 : (ahead + along) / whole);
-                double clear = under.topM[i] + choice.clearanceM();
+                double clear = under.topM()[i] + choice.clearanceM();
                 // Over unknown ground there is nothing to rise for; a finding says that it is unknown.
                 path[at] = clear > straight ? clear : straight;
                 if (path[at] > straight) {
@@ -183,7 +169,7 @@ public final class HeightPlan implements Heights {
             }
             ahead += way.lengthM();
         }
-        limitSlopes(path, climb, sink);
+        Slopes.limit(path, climb, sink);
         return parted(path, beneath);
     }
 
@@ -191,8 +177,8 @@ public final class HeightPlan implements Heights {
         List<double[]> parts = new ArrayList<>();
         int at = 0;
         for (Beneath under : beneath) {
-            parts.add(Arrays.copyOfRange(path, at, at + under.groundM.length));
-            at += under.groundM.length;
+            parts.add(Arrays.copyOfRange(path, at, at + under.groundM().length));
+            at += under.groundM().length;
         }
         return parts;
     }
@@ -215,38 +201,16 @@ public final class HeightPlan implements Heights {
     }
 
     private Beneath beneath(Way way) {
-        double length = way.lengthM();
-        double step = Math.max(Math.max(1, Math.min(grid.cellX(), LONGEST_STEP_M)), length / MOST_STEPS);
-        int steps = (int) Math.max(2, Math.ceil(length / step) + 1);
-        double[] ground = new double[steps];
-        double[] high = new double[steps];
-        double[] top = new double[steps];
-        double reach = reachM(length / (steps - 1));
-        int sides = (int) Math.max(1, Math.min(8, Math.ceil(CORRIDOR_M / grid.cellX())));
-        for (int i = 0; i < steps; i++) {
-            double along = length * i / (steps - 1);
-            PlanePoint here = way.pointAt(along);
-            double track = way.trackRadAt(along);
-            ground[i] = grid.at(here.xM(), here.yM());
-            double highest = ground[i];
-            for (int side = -sides; side <= sides; side++) {
-                PlanePoint aside = here.moved(track - Math.PI / 2, CORRIDOR_M * side / sides);
-                double beside = grid.at(aside.xM(), aside.yM());
-                highest = Double.isNaN(beside) ? highest : Math.max(highest, beside);
-            }
-            high[i] = highest;
-            top[i] = highest + site.obstacleM(here.xM(), here.yM(), reach);
-        }
-        return new Beneath(length, ground, high, top);
+        return Beneath.of(way, grid, site, this::reachM);
     }
 
     /** The ground is followed; what stands on it is cleared, not followed. Each run of known ground by itself. */
     private double[] followed(Beneath beneath, double speedMps) {
-        double[] path = new double[beneath.highM.length];
+        double[] path = new double[beneath.highM().length];
         for (int from = 0, to; from < path.length; from = to) {
-            boolean known = !Double.isNaN(beneath.highM[from]);
+            boolean known = !Double.isNaN(beneath.highM()[from]);
             to = from + 1;
-            while (to < path.length && Double.isNaN(beneath.highM[to]) != known) {
+            while (to < path.length && Double.isNaN(beneath.highM()[to]) != known) {
                 to++;
             }
             if (known) {
@@ -260,60 +224,31 @@ public final class HeightPlan implements Heights {
     }
 
     private double[] followed(Beneath beneath, int from, int to, double stepS) {
-        double[] path = evened(Arrays.copyOfRange(beneath.highM, from, to), choice.smoothingM() / beneath.stepM());
+        double[] path =
+                Slopes.evened(Arrays.copyOfRange(beneath.highM(), from, to), choice.smoothingM() / beneath.stepM());
         for (int i = 0; i < path.length; i++) {
-            path[i] = Math.max(path[i] + heightM, beneath.topM[from + i] + choice.clearanceM());
+            path[i] = Math.max(path[i] + heightM, beneath.topM()[from + i] + choice.clearanceM());
         }
         double[] climb = new double[path.length];
         double[] sink = new double[path.length];
         Arrays.fill(climb, aircraft.climbMps() * stepS);
         Arrays.fill(sink, aircraft.descentMps() * stepS);
-        limitSlopes(path, climb, sink);
+        Slopes.limit(path, climb, sink);
         return path;
-    }
-
-    /** Moving mean over a window of so many steps. */
-    private static double[] evened(double[] values, double window) {
-        int half = (int) Math.round(window / 2);
-        double[] sums = new double[values.length + 1];
-        for (int i = 0; i < values.length; i++) {
-            sums[i + 1] = sums[i] + values[i];
-        }
-        double[] evened = new double[values.length];
-        for (int i = 0; i < values.length; i++) {
-            int reach = Math.min(half, Math.min(i, values.length - 1 - i));
-            evened[i] = (sums[i + reach + 1] - sums[i - reach]) / (2 * reach + 1);
-        }
-        return evened;
-    }
-
-    /**
-     * Raises a path until it nowhere climbs or sinks more steeply than the aircraft can at its speed.
-     *
-     * @param climbM the most it can rise from the step before to each step
-     * @param sinkM the most it can sink
-     */
-    private static void limitSlopes(double[] path, double[] climbM, double[] sinkM) {
-        for (int i = 1; i < path.length; i++) {
-            path[i] = Math.max(path[i], path[i - 1] - sinkM[i]);
-        }
-        for (int i = path.length - 2; i >= 0; i--) {
-            path[i] = Math.max(path[i], path[i + 1] - climbM[i + 1]);
-        }
     }
 
     /** A level path, unknown where the ground is: how far it would be above it nobody could say. */
     private static double[] level(Beneath beneath, double upM) {
-        return Arrays.stream(beneath.groundM)
+        return Arrays.stream(beneath.groundM())
                 .map(ground -> Double.isNaN(ground) ? Double.NaN : upM)
                 .toArray();
     }
 
     private double steppedM(Beneath beneath) {
-        double least = known(beneath.groundM).min().orElse(0);
-        double mean = known(beneath.groundM).average().orElse(0);
-        double high = known(beneath.highM).max().orElse(0);
-        double top = known(beneath.topM).max().orElse(0);
+        double least = known(beneath.groundM()).min().orElse(0);
+        double mean = known(beneath.groundM()).average().orElse(0);
+        double high = known(beneath.highM()).max().orElse(0);
+        double top = known(beneath.topM()).max().orElse(0);
         return Math.max(choice.plane().level(least, mean, high) + heightM, top + choice.clearanceM());
     }
 
@@ -467,13 +402,17 @@ public final class HeightPlan implements Heights {
                 .sum();
     }
 
-    /** Height above take-off that clears all ground and obstacles of the model within reach of the path, with the clearance. */
+    /**
+     * Height above take-off that clears all known ground and obstacles within reach of the path, with the clearance: whole metres, rounded up;
+     * not a number where the take-off level is unknown.
+     */
     public double returnAboveTakeOffM() {
         double highest = sections.stream()
                 .flatMapToDouble(section -> known(section.topM()))
                 .max()
                 .orElse(relief.mostM());
-        return Math.max(highest, relief.mostM() + site.tallestM()) + choice.clearanceM() - takeOffM;
+        double clear = Math.max(highest, relief.mostM() + site.tallestM()) + choice.clearanceM() - takeOffM;
+        return Math.ceil(clear - CENTIMETRE_M);
     }
 
     /** Planned height above the ground it is measured from. */

@@ -64,30 +64,22 @@ public final class Pins {
         return remembering(quantity, decided(quantity, value));
     }
 
-    /** The pins after a change, each pin they lost kept with the one that took its place. */
+    /** The pins after one was set, with what it pushed out; a pin that was there already keeps what it had pushed out before. */
     private Pins remembering(Quantity latest, Pins after) {
         Map<Quantity, Map<Quantity, Measure>> remembered = new EnumMap<>(Quantity.class);
-        displaced.forEach((pin, lost) -> {
-            if (after.has(pin)) {
-                remembered.put(pin, lost);
-            }
-        });
+        remembered.putAll(displaced);
         Map<Quantity, Measure> lost = new EnumMap<>(Quantity.class);
-        // What the lost ones had pushed out themselves is theirs no more: it comes back with the latest.
-        values.keySet().stream()
-                .filter(pin -> !after.has(pin))
-                .forEach(pin -> lost.putAll(displaced.getOrDefault(pin, Map.of())));
-        lost.putAll(displaced.getOrDefault(latest, Map.of()));
+        if (has(latest)) {
+            lost.putAll(displaced.getOrDefault(latest, Map.of()));
+        }
         values.forEach((pin, value) -> {
             if (!after.has(pin)) {
                 lost.put(pin, value);
             }
         });
         lost.keySet().removeIf(after::has);
-        if (!lost.isEmpty()) {
-            remembered.put(latest, lost);
-        }
-        return new Pins(after.values, remembered);
+        remembered.put(latest, lost);
+        return after.remembering(remembered);
     }
 
     /** What each pin pushed out when it was set. */
@@ -95,36 +87,35 @@ public final class Pins {
         return displaced;
     }
 
-    /** The same pins with what they pushed out, as it was stored. */
-    public Pins remembering(Map<Quantity, Map<Quantity, Measure>> stored) {
+    /** The same pins with what each had pushed out; a pin that was pushed out itself keeps what it had, for when it comes back. */
+    public Pins remembering(Map<Quantity, Map<Quantity, Measure>> pushedOut) {
         Map<Quantity, Map<Quantity, Measure>> known = new EnumMap<>(Quantity.class);
-        stored.forEach((pin, lost) -> {
-            if (has(pin) && !lost.isEmpty()) {
-                known.put(pin, lost);
-            }
-        });
+        known.putAll(pushedOut);
+        known.values().removeIf(Map::isEmpty);
         return new Pins(values, known);
     }
 
     /**
      * The pins without one, and with what it had pushed out back in place, as far as nothing pinned since stands against it.
-     * Empty where it had pushed nothing out, or the scale would stay open.
+     * Empty where nothing would fix the scale any more.
      */
-    public Optional<Pins> restored(Quantity released) {
+    public Optional<Pins> released(Quantity quantity) {
         EnumMap<Quantity, Measure> left = new EnumMap<>(Quantity.class);
         left.putAll(values);
-        left.remove(released);
-        Pins restored = new Pins(left);
-        for (Map.Entry<Quantity, Measure> lost :
-                displaced.getOrDefault(released, Map.of()).entrySet()) {
-            Pins with = restored.with(lost.getKey(), lost.getValue());
-            if (with.values.keySet().containsAll(restored.values.keySet())) {
-                restored = with;
+        left.remove(quantity);
+        Map<Quantity, Map<Quantity, Measure>> remembered = new EnumMap<>(Quantity.class);
+        remembered.putAll(displaced);
+        Map<Quantity, Measure> lost =
+                Optional.ofNullable(remembered.remove(quantity)).orElse(Map.of());
+        Pins released = new Pins(left, remembered);
+        for (Map.Entry<Quantity, Measure> one : lost.entrySet()) {
+            Pins with = released.with(one.getKey(), one.getValue());
+            if (with.values.keySet().containsAll(released.values.keySet())) {
+                released = with;
             }
         }
-        boolean open = !restored.scaleFixed() && restored.costs().isEmpty();
-        boolean nothing = restored.values.equals(left);
-        return open || nothing ? Optional.empty() : Optional.of(restored.remembering(displaced));
+        boolean open = !released.scaleFixed() && released.costs().isEmpty();
+        return open ? Optional.empty() : Optional.of(released);
     }
 
     private Pins decided(Quantity quantity, Measure value) {
@@ -208,7 +199,7 @@ public final class Pins {
         EnumMap<Quantity, Measure> changed = new EnumMap<>(Quantity.class);
         changed.putAll(values);
         changed.remove(quantity);
-        Pins left = new Pins(changed);
+        Pins left = new Pins(changed, displaced);
         if (!left.scaleFixed() && left.costs().isEmpty()) {
             Quantity other = quantity == Quantity.GSD ? Quantity.HEIGHT : Quantity.GSD;
             throw new InputFault(
@@ -232,13 +223,13 @@ public final class Pins {
         changed.putAll(values);
         changed.remove(Quantity.GSD);
         changed.remove(Quantity.HEIGHT);
-        Pins left = new Pins(changed);
+        Pins left = new Pins(changed, displaced);
         if (left.scaleFixed() || !left.costs().isEmpty()) {
             return left;
         }
         changed.putIfAbsent(Quantity.SIDE_OVERLAP, Quantity.SIDE_OVERLAP.checked(side));
         changed.putIfAbsent(Quantity.STRIP_SPACING, Quantity.STRIP_SPACING.checked(spacing));
-        return new Pins(changed);
+        return new Pins(changed, displaced);
     }
 
     /**

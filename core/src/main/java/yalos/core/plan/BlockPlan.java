@@ -6,6 +6,7 @@ import java.util.OptionalDouble;
 import yalos.core.block.Outline;
 import yalos.core.block.OutlineCheck;
 import yalos.core.block.PlaneBlock;
+import yalos.core.camera.Camera;
 import yalos.core.fault.InputFault;
 import yalos.core.flight.BatteryUse;
 import yalos.core.flight.Flight;
@@ -298,6 +299,27 @@ public record BlockPlan(
     /** Bytes that the photos take. */
     public double storageBytes() {
         return photos() * request.kit().payload().bytesPerCapture();
+    }
+
+    /** Share of its card that the leading camera fills, 0..1 and beyond. */
+    public double cardShare() {
+        Camera.Storage storage = request.camera().storage();
+        return photos() * storage.bytesPerPhoto() / storage.cardBytes();
+    }
+
+    /**
+     * Height above take-off to come home at, in whole metres: over what is known of ground and obstacles, or the planned height over level
+     * ground of which nothing is known. Empty where heights or the take-off level are unknown, which a finding stops for.
+     */
+    public OptionalDouble returnAboveTakeOffM() {
+        if (heightsUnknown()) {
+            return OptionalDouble.empty();
+        }
+        double height = heights()
+                .or(this::overLevelSite)
+                .map(HeightPlan::returnAboveTakeOffM)
+                .orElse(Math.ceil(design.scale().heightM()));
+        return Double.isNaN(height) ? OptionalDouble.empty() : OptionalDouble.of(height);
     }
 
     /** Area of the block on the ellipsoid, in square metres, without margin. */

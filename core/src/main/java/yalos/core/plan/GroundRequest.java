@@ -50,6 +50,16 @@ public record GroundRequest(
         zones = List.copyOf(zones);
     }
 
+    /** The same ground flown over otherwise. */
+    public GroundRequest with(HeightChoice other) {
+        return new GroundRequest(source, other, obstacles, zones, takeOffLevelM);
+    }
+
+    /** The same ground with holes up to so wide spanned; see {@link Source#spanning}. */
+    public GroundRequest spanning(double widestM) {
+        return new GroundRequest(source.spanning(widestM), choice, obstacles, zones, takeOffLevelM);
+    }
+
     /** Whether no heights are known: the plan stands on level ground, and heights count from the take-off. */
     public boolean isLevel() {
         return source == LEVEL;

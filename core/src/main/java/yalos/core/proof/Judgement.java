@@ -8,6 +8,7 @@ import java.util.EnumSet;
 import java.util.List;
 import java.util.OptionalDouble;
 import java.util.Set;
+import java.util.stream.IntStream;
 import yalos.core.geodesy.PlanePoint;
 import yalos.core.kit.Positioning;
 
@@ -166,6 +167,17 @@ public final class Judgement {
             }
         }
         return coarsest;
+    }
+
+    /** Expected accuracy of heights that half of the known block reaches, in metres; empty where it was not asked for. */
+    public OptionalDouble medianHeightSigmaM() {
+        float[] sigmas = proof.sigmaVerticalM();
+        double[] known = IntStream.range(0, sigmas.length)
+                .filter(at -> at(at).known() && !Float.isNaN(sigmas[at]))
+                .mapToDouble(at -> sigmas[at])
+                .sorted()
+                .toArray();
+        return known.length == 0 ? OptionalDouble.empty() : OptionalDouble.of(known[known.length / 2]);
     }
 
     /** Share of the block that is given enough, 0..1; unknown ground is part of the block and never given enough. */

@@ -13,7 +13,6 @@ public final class Shares {
             return percent <= 0 ? "0 %" : "100 %";
         }
         boolean near = percent > 99 || percent < 1;
-        double shown = near ? Math.max(0.01, Math.floor(percent * 100) / 100) : Math.floor(percent * 10) / 10;
-        return String.format(Locale.ROOT, near ? "%.2f %%" : "%.1f %%", shown);
+        return String.format(Locale.ROOT, near ? "%.2f %%" : "%.1f %%", Math.min(Math.max(percent, 0.01), 99.99));
     }
 }

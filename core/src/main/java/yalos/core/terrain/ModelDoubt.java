@@ -1,9 +1,11 @@
 package yalos.core.terrain;
 
+import java.util.DoubleSummaryStatistics;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.function.ToDoubleFunction;
 import java.util.stream.IntStream;
 import yalos.core.fault.InputFault;
 import yalos.core.geodesy.Geodesics;
@@ -31,7 +33,7 @@ public final class ModelDoubt {
     /**
      * What speaks against a model, with figures and the likely cause; empty where nothing does.
      *
-     * @param block places that it ought to cover: corners of the outline; empty while there is none
+     * @param block corners of the outline, some of which it ought to cover; empty while there is none
      * @param known heights that are known otherwise
      */
     public static Optional<String> of(ElevationModel model, List<LonLat> block, List<KnownHeight> known) {
@@ -42,7 +44,7 @@ public final class ModelDoubt {
     }
 
     private static Optional<String> elsewhere(ElevationModel model, List<LonLat> block) {
-        if (block.isEmpty() || block.stream().anyMatch(at -> covers(model, at))) {
+        if (block.isEmpty() || overlaps(model, block)) {
             return Optional.empty();
         }
         LonLat middle = middle(block);
@@ -52,7 +54,7 @@ public final class ModelDoubt {
                 .orElse(0);
         return Optional.of(String.format(
                 Locale.ROOT,
-                "The model covers no corner of the block; its nearest corner is %.1f km from the block's middle.%s",
+                "The model covers nothing of the block; its nearest corner is %.1f km from the block's middle.%s",
                 away / 1000,
                 likely(model, block)));
     }
@@ -75,7 +77,7 @@ public final class ModelDoubt {
                 .filter(at -> Math.abs(at.lonDeg()) <= 90)
                 .map(at -> LonLat.of(at.latDeg(), at.lonDeg()))
                 .toList();
-        return swapped.stream().anyMatch(at -> covers(model, at))
+        return !swapped.isEmpty() && overlaps(model, swapped)
                 ? " With longitude and latitude exchanged it would lie here: swapped axes?"
                 : " Another EPSG code, or the model of another site?";
     }
@@ -83,10 +85,26 @@ public final class ModelDoubt {
     private static boolean coversAny(ElevationModel model, int code, List<LonLat> block) {
         try {
             ElevationModel other = new ElevationModel(model.raster(), code, model.datum());
-            return block.stream().anyMatch(at -> covers(other, at));
+            return overlaps(other, block);
         } catch (InputFault noGrid) {
             return false;
         }
+    }
+
+    /** Whether the rectangles round both, in longitude and latitude, meet: a patch for a hole within the block lies right. */
+    private static boolean overlaps(ElevationModel model, List<LonLat> block) {
+        DoubleSummaryStatistics lon = span(block, LonLat::lonDeg);
+        DoubleSummaryStatistics lat = span(block, LonLat::latDeg);
+        DoubleSummaryStatistics modelLon = span(model.corners(), LonLat::lonDeg);
+        DoubleSummaryStatistics modelLat = span(model.corners(), LonLat::latDeg);
+        return lon.getMin() <= modelLon.getMax()
+                && lon.getMax() >= modelLon.getMin()
+                && lat.getMin() <= modelLat.getMax()
+                && lat.getMax() >= modelLat.getMin();
+    }
+
+    private static DoubleSummaryStatistics span(List<LonLat> places, ToDoubleFunction<LonLat> axis) {
+        return places.stream().mapToDouble(axis).summaryStatistics();
     }
 
     private static boolean covers(ElevationModel model, LonLat at) {

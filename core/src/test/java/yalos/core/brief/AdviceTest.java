@@ -2,6 +2,7 @@ package yalos.core.brief;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -12,10 +13,12 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.EnumSource;
 import yalos.core.Samples;
+import yalos.core.kit.Payload;
 import yalos.core.kit.Positioning;
 import yalos.core.pins.Pins;
 import yalos.core.pins.Quantity;
 import yalos.core.plan.BlockPlan;
+import yalos.core.plan.PlanRequest;
 import yalos.core.units.UnitChoice;
 
 class AdviceTest {
@@ -184,5 +187,15 @@ class AdviceTest {
                         "base receiver, tripod, tape",
                         "cones, tape, high-visibility vests");
         assertThat(PackList.of(brief, plan).get(0).count()).isEqualTo(plan.batterySets() + 1);
+    }
+
+    /** Each of four heads writes to its own card, and each card is copied. */
+    @Test
+    void everyHeadTakesACardOfItsOwn() {
+        PlanRequest one = Samples.request(Samples.square(300), Pins.ofGsd(2));
+        PlanRequest four = one.with(one.kit()
+                .with(Payload.ofBands(Samples.twentyMegapixel(), 0, List.of("green", "red", "edge", "infrared"))));
+        assertThat(PackList.of(Brief.EMPTY, one.plan()).get(1).count()).isEqualTo(2);
+        assertThat(PackList.of(Brief.EMPTY, four.plan()).get(1).count()).isEqualTo(8);
     }
 }

@@ -354,8 +354,12 @@ class FindingsTest {
     }
 
     private static BlockPlan over(Height ground, OptionalDouble measured) {
+        return over(ground, measured, Pins.ofHeight(75));
+    }
+
+    private static BlockPlan over(Height ground, OptionalDouble measured, Pins pins) {
         GroundRequest.Source source = FormulaGround.of(5, ground::at);
-        return Samples.request(BLOCK, Pins.ofHeight(75))
+        return Samples.request(BLOCK, pins)
                 .over(new GroundRequest(source, HeightChoice.USUAL, List.of(), List.of(), measured))
                 .plan();
     }
@@ -369,6 +373,59 @@ class FindingsTest {
         finding.ifPresent(f -> assertThat(f.sentence())
                 .contains("%.1f m apart".formatted(Math.abs(measured - 100)))
                 .contains("height system"));
+    }
+
+    /**
+     * A wall 8 m high and 10 m wide between two strips, 75 m below them: no photo stands over it, and of 70 % side overlap there are
+     * 1 − 0.3 · 75 / 67 = 66.4 % left on it.
+     */
+    @Test
+    void aPinnedOverlapLostBetweenStripsIsSaid() {
+        Pins pins = Pins.ofHeight(75)
+                .with(Quantity.SIDE_OVERLAP, Measure.of(70, Unit.PERCENT))
+                .with(Quantity.DIRECTION, Measure.of(0, Unit.DEGREE));
+        BlockPlan level = over((x, y) -> 100, OptionalDouble.empty(), pins);
+        double[] across = level.flight().lines().stream()
+                .mapToDouble(line -> line.from().xM())
+                .sorted()
+                .toArray();
+        double wall = (across[across.length / 2 - 1] + across[across.length / 2]) / 2;
+        Height walled = (x, y) -> Math.abs(x - wall) < 5 ? 108 : 100;
+        Case one = of(over(walled, OptionalDouble.empty(), pins), Brief.EMPTY);
+        Finding lost = find(one, "overlap-lost").orElseThrow();
+        assertThat(lost.level()).isEqualTo(Level.MIND);
+        assertThat(find(one, "overlap-over-relief"))
+                .as("no photo stands over the wall")
+                .isEmpty();
+        Pins free = Pins.ofHeight(75).with(Quantity.DIRECTION, Measure.of(0, Unit.DEGREE));
+        assertThat(find(of(over(walled, OptionalDouble.empty(), free), Brief.EMPTY), "overlap-lost"))
+                .as("nothing is pinned")
+                .isEmpty();
+    }
+
+    @Test
+    void heightsThatCountFromTheFirstPhotoAreSaid() {
+        PlanRequest request = over((x, y) -> 100, OptionalDouble.empty()).request();
+        assertThat(find(of(request.plan(), Brief.EMPTY), "no-launch")).isPresent();
+        PlanRequest launched = new PlanRequest(
+                        request.kit(), request.pins(), BLOCK, Optional.of(Samples.at(0, 0)), OptionalInt.of(32630))
+                .over(request.ground().orElseThrow());
+        assertThat(find(of(launched.plan(), Brief.EMPTY), "no-launch")).isEmpty();
+    }
+
+    /** Where no model reaches the launch point nobody knows a return height, and none is told; a finding stops it. */
+    @Test
+    void noReturnHeightIsToldWithoutATakeOffLevel() {
+        PlanRequest request = over((x, y) -> x < -140 && y < -140 ? Double.NaN : 100, OptionalDouble.empty())
+                .request();
+        BlockPlan plan = new PlanRequest(
+                        request.kit(), request.pins(), BLOCK, Optional.of(Samples.at(2, 2)), OptionalInt.of(32630))
+                .over(request.ground().orElseThrow())
+                .plan();
+        Case one = of(plan, Brief.EMPTY);
+        assertThat(find(one, "take-off-unknown").orElseThrow().level()).isEqualTo(Level.STOP);
+        assertThat(find(one, "return-height")).isEmpty();
+        assertThat(plan.returnAboveTakeOffM()).isEmpty();
     }
 
     /** Of a pond of 20 by 20 cells of 5 m those count that are level with all neighbours: 18² · 25 m² = 8100 m². */

@@ -78,6 +78,22 @@ class KitFitTest {
                 .anySatisfy(lack -> assertThat(lack).contains("18.8 m").contains("35.0 m"));
     }
 
+    /** 2 cm with pixels of 3.2765 µm behind 12.29 mm are 75.0 m; 3 cm would be 112.5 m, 4 cm are above the 120 m of the ceiling. */
+    @Test
+    void theHeightsThatServeAreSaidWithWhatSetsEachEnd() {
+        assertThat(KitFit.heights(plan(BANDS, Pins.ofGsd(2)), UnitChoice.METRIC))
+                .contains("from 35.0 to 75.0 m")
+                .contains("heads no longer register")
+                .contains("GSD asked for is lost");
+        Pins coarse = Pins.ofGsd(4).with(Quantity.CEILING, Measure.of(120, Unit.METRE));
+        assertThat(KitFit.heights(plan(RGB, coarse), UnitChoice.METRIC))
+                .contains("from 0.0 to 120.0 m")
+                .contains("your ceiling is passed")
+                .doesNotContain("below it");
+        assertThat(KitFit.heights(plan(BANDS, Pins.ofGsd(0.5)), UnitChoice.METRIC))
+                .isEqualTo("No height serves: 35.0 m at least and 18.8 m at most.");
+    }
+
     @Test
     void positionsThatTheAircraftDoesNotKnowAreSaidUnlessControlGivesThem() {
         BlockPlan plan = plan(RGB, Pins.ofGsd(1));

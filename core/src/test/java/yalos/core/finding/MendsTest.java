@@ -48,6 +48,10 @@ class MendsTest {
                 .findFirst();
     }
 
+    private static List<Mends.Mend> mends(Case one, Finding finding) {
+        return Mends.of(one, Findings.of(one, UnitChoice.METRIC), finding, UnitChoice.METRIC);
+    }
+
     private static final Pins ACROSS = Pins.ofGsd(2).with(Quantity.DIRECTION, Measure.of(90, Unit.DEGREE));
 
     /** What coarse ground comes from is the climb limit, and what cures it is said to: each by its own plan. */
@@ -56,12 +60,12 @@ class MendsTest {
         Case one = judged(over(RIDGE, HeightChoice.USUAL, ACROSS));
         Finding coarse = finding(one, "too-coarse").orElseThrow();
         assertThat(coarse.sentence()).contains("climbs and sinks too slowly").doesNotContain("low ground");
-        List<Mends.Mend> mends = Mends.of(one, coarse, UnitChoice.METRIC);
+        List<Mends.Mend> mends = mends(one, coarse);
         assertThat(mends).isNotEmpty();
         for (Mends.Mend mend : mends) {
             Remedy.Pin pin = (Remedy.Pin) mend.remedy().change();
             PlanRequest request = one.plan().request();
-            Case after = judged(request.with(request.pins().with(pin.quantity(), pin.value()))
+            Case after = judged(request.with(request.pins().pinned(pin.quantity(), pin.value()))
                     .plan());
             assertThat(finding(after, "too-coarse").isEmpty())
                     .as(mend.remedy().label())
@@ -74,8 +78,7 @@ class MendsTest {
     }
 
     private static List<String> stops(Case one) {
-        return Findings.of(one, UnitChoice.METRIC).stream()
-                .filter(finding -> finding.level() == Finding.Level.STOP)
+        return Findings.stops(Findings.of(one, UnitChoice.METRIC)).stream()
                 .map(Finding::key)
                 .toList();
     }
@@ -110,13 +113,30 @@ class MendsTest {
                 .isEmpty();
     }
 
+    /** A press on a cost releases the scale, as typing it does; a trial that kept both would promise another plan. */
+    @Test
+    void aTrialReleasesWhatAPressReleases() {
+        BlockPlan plan = Samples.request(Samples.square(400), Pins.ofGsd(2)).plan();
+        Measure fewer = Measure.of(Math.floor(plan.photos() * 0.7), Unit.COUNT);
+        BlockPlan tried = Trial.of(plan, new Remedy.Pin(Quantity.PHOTOS, fewer)).orElseThrow();
+        Pins pressed = plan.request().pins().pinned(Quantity.PHOTOS, fewer);
+        assertThat(pressed.has(Quantity.GSD)).isFalse();
+        assertThat(tried.request().pins()).isEqualTo(pressed);
+        assertThat(tried.solution().holds()).isTrue();
+        BlockPlan back = Trial.of(tried, new Remedy.Unpin(Quantity.PHOTOS)).orElseThrow();
+        assertThat(back.design().scale().gsdM()).isCloseTo(0.02, Offset.offset(1e-12));
+        assertThat(Trial.of(plan, new Remedy.Unpin(Quantity.GSD)))
+                .as("nothing else fixes the scale")
+                .isEmpty();
+    }
+
     /** A level flight over a hill is cured by following it. */
     @Test
     void aLevelFlightOverAHillIsMendedByFollowing() {
         HeightChoice level = new HeightChoice(HeightReference.TAKE_OFF, DesignPlane.BOTH, 20, 40);
         Case one = judged(over((x, y) -> 40 * Math.exp(-(x * x + y * y) / 9000), level, Pins.ofHeight(75)));
         Finding lost = finding(one, "overlap-over-relief").orElseThrow();
-        assertThat(Mends.of(one, lost, UnitChoice.METRIC))
+        assertThat(mends(one, lost))
                 .anySatisfy(mend -> assertThat(mend.remedy().label()).isEqualTo("Follow the ground"));
     }
 
@@ -129,7 +149,7 @@ class MendsTest {
                 .with(Quantity.FORWARD_OVERLAP, Measure.of(80, Unit.PERCENT));
         Case one = judged(Samples.request(Samples.square(400), pins).plan());
         Finding conflict = finding(one, "pins-in-conflict").orElseThrow();
-        assertThat(Mends.of(one, conflict, UnitChoice.METRIC))
+        assertThat(mends(one, conflict))
                 .isNotEmpty()
                 .noneMatch(mend -> mend.remedy().label().startsWith("GSD"));
     }
@@ -158,7 +178,7 @@ class MendsTest {
         assertThat(one.plan().design().speedMps()).isLessThan(13);
         Finding slow = finding(one, "below-slowest").orElseThrow();
         assertThat(slow.level()).isEqualTo(Finding.Level.STOP);
-        assertThat(Mends.of(one, slow, UnitChoice.METRIC))
+        assertThat(mends(one, slow))
                 .anySatisfy(mend -> assertThat(mend.remedy().label()).startsWith("Shutter 1/"));
     }
 }

@@ -16,7 +16,7 @@ class PinsTest {
     void aScaleThatACostPushedOutComesBack() {
         Pins cost = Pins.ofGsd(2).pinned(Quantity.PHOTOS, PHOTOS);
         assertThat(cost.has(Quantity.GSD)).isFalse();
-        Pins back = cost.restored(Quantity.PHOTOS).orElseThrow();
+        Pins back = cost.released(Quantity.PHOTOS).orElseThrow();
         assertThat(back.asMap()).isEqualTo(Map.of(Quantity.GSD, GSD));
     }
 
@@ -24,7 +24,7 @@ class PinsTest {
     void aHeightPinnedOverAGsdGivesItBack() {
         Pins height = Pins.ofGsd(2).pinned(Quantity.HEIGHT, Measure.of(80, Unit.METRE));
         assertThat(height.asMap()).containsOnlyKeys(Quantity.HEIGHT);
-        assertThat(height.restored(Quantity.HEIGHT).orElseThrow().of(Quantity.GSD))
+        assertThat(height.released(Quantity.HEIGHT).orElseThrow().of(Quantity.GSD))
                 .contains(GSD);
     }
 
@@ -34,7 +34,7 @@ class PinsTest {
                 .pinned(Quantity.SIDE_OVERLAP, Measure.of(75, Unit.PERCENT))
                 .pinned(Quantity.STRIP_SPACING, Measure.of(30, Unit.METRE));
         assertThat(step.has(Quantity.SIDE_OVERLAP)).isFalse();
-        Pins back = step.restored(Quantity.STRIP_SPACING).orElseThrow();
+        Pins back = step.released(Quantity.STRIP_SPACING).orElseThrow();
         assertThat(back.of(Quantity.SIDE_OVERLAP)).contains(Measure.of(75, Unit.PERCENT));
         assertThat(back.has(Quantity.STRIP_SPACING)).isFalse();
     }
@@ -42,20 +42,31 @@ class PinsTest {
     @Test
     void whatSomebodyPinnedSinceIsNotPushedOutByWhatComesBack() {
         Pins pins = Pins.ofGsd(2).pinned(Quantity.PHOTOS, PHOTOS).pinned(Quantity.HEIGHT, Measure.of(90, Unit.METRE));
-        assertThat(pins.restored(Quantity.PHOTOS))
+        assertThat(pins.released(Quantity.PHOTOS).orElseThrow().asMap())
                 .as("the height fixes the scale now, and the GSD would push it out")
-                .isEmpty();
-        assertThat(pins.without(Quantity.PHOTOS).asMap()).containsOnlyKeys(Quantity.HEIGHT);
+                .containsOnlyKeys(Quantity.HEIGHT);
     }
 
-    /** GSD, pushed out by a height, pushed out by a cost: releasing the cost brings the height, then the height the GSD. */
+    /** A GSD pushed out by a height, the height by a time: the time gives the height back, and the height the GSD. */
     @Test
     void whatWasPushedOutInTurnsComesBackInTurns() {
         Pins pins = Pins.ofGsd(2)
                 .pinned(Quantity.HEIGHT, Measure.of(80, Unit.METRE))
                 .pinned(Quantity.FLIGHT_TIME, Measure.of(20, Unit.MINUTE));
-        Pins back = pins.restored(Quantity.FLIGHT_TIME).orElseThrow();
-        assertThat(back.has(Quantity.GSD) ^ back.has(Quantity.HEIGHT)).isTrue();
+        Pins height = pins.released(Quantity.FLIGHT_TIME).orElseThrow();
+        assertThat(height.asMap()).isEqualTo(Map.of(Quantity.HEIGHT, Measure.of(80, Unit.METRE)));
+        assertThat(height.released(Quantity.HEIGHT).orElseThrow().asMap()).isEqualTo(Map.of(Quantity.GSD, GSD));
+    }
+
+    /** What a pin had pushed out long ago is forgotten when it is set anew after it was gone. */
+    @Test
+    void aPinSetAnewRemembersOnlyWhatItPushesOutNow() {
+        Pins anew = Pins.ofGsd(2)
+                .pinned(Quantity.HEIGHT, Measure.of(80, Unit.METRE))
+                .pinned(Quantity.GSD, Measure.of(3, Unit.CENTIMETRE))
+                .pinned(Quantity.HEIGHT, Measure.of(90, Unit.METRE));
+        assertThat(anew.released(Quantity.HEIGHT).orElseThrow().of(Quantity.GSD))
+                .contains(Measure.of(3, Unit.CENTIMETRE));
     }
 
     @Test
@@ -64,14 +75,16 @@ class PinsTest {
                 .pinned(Quantity.PHOTOS, PHOTOS)
                 .pinned(Quantity.PHOTOS, Measure.of(300, Unit.COUNT))
                 .pinned(Quantity.DIRECTION, Measure.of(30, Unit.DEGREE));
-        assertThat(pins.restored(Quantity.PHOTOS).orElseThrow().of(Quantity.GSD))
+        assertThat(pins.released(Quantity.PHOTOS).orElseThrow().of(Quantity.GSD))
                 .contains(GSD);
     }
 
     @Test
     void nothingComesBackWhereNothingWasPushedOut() {
         Pins pins = Pins.ofGsd(2).pinned(Quantity.DIRECTION, Measure.of(30, Unit.DEGREE));
-        assertThat(pins.restored(Quantity.DIRECTION)).isEmpty();
-        assertThat(pins.without(Quantity.DIRECTION).asMap()).containsOnlyKeys(Quantity.GSD);
+        assertThat(pins.released(Quantity.DIRECTION).orElseThrow().asMap()).containsOnlyKeys(Quantity.GSD);
+        assertThat(pins.released(Quantity.GSD))
+                .as("nothing else fixes the scale")
+                .isEmpty();
     }
 }

@@ -202,6 +202,17 @@ class HandFiguresTest {
         }
     }
 
+    /** 10 MB a photo on a card of 128 GB: 128 photos are 1 %. Each head has its own card, so more heads fill none sooner. */
+    @Test
+    void theCardFillsByTheLeadingHeadAlone() {
+        BlockPlan one = request(Pins.ofHeight(100)).plan();
+        assertThat(one.cardShare()).isCloseTo(one.photos() / 12_800.0, Offset.offset(1e-12));
+        Kit four = Kit.of(Aircraft.smallMultirotor(), camera(Mount.WIDTH_ACROSS, 0.7))
+                .with(Payload.ofBands(camera(Mount.WIDTH_ACROSS, 0.7), 0, List.of("green", "red", "edge", "infrared")));
+        BlockPlan bands = request(four, Pins.ofHeight(100)).plan();
+        assertThat(bands.cardShare()).isCloseTo(bands.photos() / 12_800.0, Offset.offset(1e-12));
+    }
+
     /** Over level ground: a flight of exactly one set lands with nothing but its reserve, one second less takes two. */
     @Test
     void batterySetsAreCountedFromTheClock() {

@@ -86,10 +86,12 @@ class PinSolverTest {
                 .with(Quantity.FORWARD_OVERLAP, Measure.of(80, Unit.PERCENT));
         BlockPlan plan = plan(pins);
         assertThat(plan.solution().holds()).isFalse();
-        Finding conflict = Findings.of(plan, UnitChoice.METRIC).get(0);
+        Case one = Case.of(plan, Brief.EMPTY);
+        List<Finding> said = Findings.of(one, UnitChoice.METRIC);
+        Finding conflict = said.get(0);
         assertThat(conflict.key()).isEqualTo("pins-in-conflict");
         assertThat(conflict.sentence()).contains("photos 300", "GSD 2 cm", "side 70 %", "forward 80 %");
-        List<Mends.Mend> mends = Mends.of(Case.of(plan, Brief.EMPTY), conflict, UnitChoice.METRIC);
+        List<Mends.Mend> mends = Mends.of(one, said, conflict, UnitChoice.METRIC);
         assertThat(mends).extracting(mend -> mend.remedy().label()).anyMatch(label -> label.startsWith("GSD "));
         assertThat(mends)
                 .as("a forward overlap too low for a reconstruction cures nothing")
@@ -98,7 +100,8 @@ class PinSolverTest {
             assertThat(mend.cures()).isTrue();
             Pins mended = mend.remedy().change() instanceof Remedy.Pin way
                     ? pins.pinned(way.quantity(), way.value())
-                    : pins.without(((Remedy.Unpin) mend.remedy().change()).quantity());
+                    : pins.released(((Remedy.Unpin) mend.remedy().change()).quantity())
+                            .orElseThrow();
             assertThat(plan(mended).solution().holds())
                     .as(mend.remedy().label())
                     .isTrue();

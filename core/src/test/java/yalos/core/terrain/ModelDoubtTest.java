@@ -54,10 +54,18 @@ class ModelDoubtTest {
         assertThat(doubt(280, 32630, METRES, List.of(), List.of())).isEmpty();
     }
 
+    /** The model is a kilometre square; a block of two kilometres round it lies round a patch that fills a hole of another model. */
+    @Test
+    void aPatchWithinTheBlockIsNotDoubted() throws IOException {
+        List<LonLat> round = Samples.outline(-1000, -1000, 1000, -1000, 1000, 1000, -1000, 1000)
+                .corners();
+        assertThat(doubt(280, 32630, METRES, round, List.of())).isEmpty();
+    }
+
     @Test
     void aWrongZoneIsNamedWithTheRightOne() throws IOException {
         assertThat(doubt(280, 32631, METRES, BLOCK, List.of()).orElseThrow())
-                .contains("covers no corner")
+                .contains("covers nothing of the block")
                 .contains("km from the block")
                 .contains("As EPSG:32630 it would lie here");
     }

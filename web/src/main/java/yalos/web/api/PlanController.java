@@ -56,8 +56,7 @@ class PlanController {
             throw new InputFault("body", "over 20 MB", "The body may have up to 20 MB.");
         }
         BlockPlan plan = PlanRequestReader.read(content).plan();
-        List<String> stops = Findings.of(plan, UnitChoice.METRIC).stream()
-                .filter(finding -> finding.level() == Finding.Level.STOP)
+        List<String> stops = Findings.stops(Findings.of(plan, UnitChoice.METRIC)).stream()
                 .map(Finding::headline)
                 .toList();
         String answer = PlanGeoJson.collection(new PlanSheetData("plan", plan, stops, List.of()))

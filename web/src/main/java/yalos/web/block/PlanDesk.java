@@ -7,6 +7,7 @@ import org.springframework.stereotype.Component;
 import yalos.core.fault.InputFault;
 import yalos.core.plan.BlockPlan;
 import yalos.core.plan.PlanRequest;
+import yalos.core.proof.Judgement;
 import yalos.web.elevation.Models;
 import yalos.web.shell.NotThere;
 import yalos.web.store.BlockFacts;
@@ -31,6 +32,14 @@ public class PlanDesk {
             plans.put(facts, known);
         }
         return known;
+    }
+
+    /** A finer judgement takes the place of the first one, where the plan it is of still lies here. */
+    public void judgedFiner(BlockFacts facts, Judgement finer) {
+        Planned kept = plans.get(facts);
+        if (kept != null) {
+            kept.whole().ifPresent(whole -> whole.judgedFiner(finer));
+        }
     }
 
     /**

@@ -26,18 +26,16 @@ import yalos.web.store.BlockFacts;
  */
 public record Planned(Optional<Whole> whole, Optional<InputFault> fault) {
 
-    /** A plan with what every page shows of it; its findings are looked for once for each choice of units. */
+    /** A plan with what every page shows of it. */
     public static final class Whole {
         private final BlockPlan plan;
         private final Ledger ledger;
-        private volatile Case judged;
-        private final Map<UnitChoice, List<Finding>> findings = new ConcurrentHashMap<>();
-        private final Map<Finding, List<Mends.Mend>> mends = new ConcurrentHashMap<>();
+        private volatile Judged judged;
 
         Whole(BlockPlan plan, Brief brief) {
             this.plan = plan;
             this.ledger = Ledger.of(plan);
-            this.judged = Case.of(plan, brief);
+            this.judged = new Judged(Case.of(plan, brief));
         }
 
         public BlockPlan plan() {
@@ -49,35 +47,32 @@ public record Planned(Optional<Whole> whole, Optional<InputFault> fault) {
         }
 
         public Coverage coverage() {
-            return judged.coverage();
+            return judged.one.coverage();
         }
 
         /** Every place held against what is pinned and asked, as finely as was judged so far. */
         public Judgement judgement() {
-            return judged.judgement();
+            return judged.one.judgement();
         }
 
         /** A finer judgement takes the place of the first one, everywhere that a share is shown. */
         public void judgedFiner(Judgement finer) {
-            judged = judged.with(finer);
-            findings.clear();
-            mends.clear();
+            judged = new Judged(judged.one.with(finer));
         }
 
         /** What cures a finding, tried; see {@link Mends}. */
         public List<Mends.Mend> mends(Finding finding, UnitChoice units) {
-            return mends.computeIfAbsent(finding, wanted -> Mends.of(judged, wanted, units));
+            return judged.mends(finding, units);
         }
 
         /** What a practitioner would say, in the operator's units; the worst first. */
         public List<Finding> findings(UnitChoice units) {
-            return findings.computeIfAbsent(units, chosen -> Findings.of(judged, chosen));
+            return judged.findings(units);
         }
 
         /** The plan for a file: with what forbids flying it, and why figures are pinned. */
         public PlanSheetData sheet(OpenBlock block, UnitChoice units) {
-            List<String> stops = findings(units).stream()
-                    .filter(finding -> finding.level() == Finding.Level.STOP)
+            List<String> stops = Findings.stops(findings(units)).stream()
                     .map(Finding::headline)
                     .toList();
             return new PlanSheetData(block.jobName() + ", " + block.name(), plan, stops, reasons(block.facts()));
@@ -95,6 +90,26 @@ public record Planned(Optional<Whole> whole, Optional<InputFault> fault) {
                                             .orElse(""),
                                     note.getValue()))
                     .toList();
+        }
+    }
+
+    /** A case with what was said of it: its findings once for each choice of units, the mends of each once. */
+    private static final class Judged {
+        private final Case one;
+        private final Map<UnitChoice, List<Finding>> findings = new ConcurrentHashMap<>();
+        private final Map<Finding, List<Mends.Mend>> mends = new ConcurrentHashMap<>();
+
+        Judged(Case one) {
+            this.one = one;
+        }
+
+        List<Finding> findings(UnitChoice units) {
+            return findings.computeIfAbsent(units, chosen -> Findings.of(one, chosen));
+        }
+
+        List<Mends.Mend> mends(Finding finding, UnitChoice units) {
+            List<Finding> said = findings(units);
+            return mends.computeIfAbsent(finding, wanted -> Mends.of(one, said, wanted, units));
         }
     }
 

@@ -1,7 +1,6 @@
 package yalos.web.brief;
 
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
@@ -173,21 +172,9 @@ class BriefBook implements StageBook {
         return chain;
     }
 
-    /** The expected accuracy of heights over half the block or more; only reckoned where one is asked for. */
     private static String heights(Planned.Whole whole, UnitChoice units) {
-        float[] sigmas = whole.judgement().proof().sigmaVerticalM();
-        float[] known = new float[sigmas.length];
-        int count = 0;
-        for (int at = 0; at < sigmas.length; at++) {
-            if (whole.judgement().at(at).known() && !Float.isNaN(sigmas[at])) {
-                known[count++] = sigmas[at];
-            }
-        }
-        if (count == 0) {
-            return "not asked";
-        }
-        Arrays.sort(known, 0, count);
-        return units.text(UnitKind.GSD, known[count / 2]);
+        OptionalDouble sigma = whole.judgement().medianHeightSigmaM();
+        return sigma.isPresent() ? units.text(UnitKind.GSD, sigma.getAsDouble()) : "not asked";
     }
 
     /**
@@ -201,7 +188,7 @@ class BriefBook implements StageBook {
     public record CurvePoint(
             double x, double y, String gsd, String time, int sets, String heights, boolean chosen, boolean advised) {}
 
-    /** What detail costs on this block: time, sets and accuracy over GSD, each a plan over level ground. */
+    /** What detail costs on this block: time, sets and accuracy over GSD, each a true plan of it. */
     private static List<CurvePoint> curve(Brief brief, BlockPlan plan, UnitChoice units) {
         double present = plan.design().scale().gsdM();
         OptionalDouble advised = Advice.of(brief, units).stream()

@@ -8,6 +8,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import yalos.core.fault.InputFault;
 import yalos.core.finding.Finding;
+import yalos.core.finding.Findings;
 import yalos.core.proof.Coverage;
 import yalos.core.proof.Shares;
 import yalos.core.units.UnitChoice;
@@ -53,10 +54,7 @@ class PrintController {
         model.addAttribute("findings", findings);
         model.addAttribute(
                 "stops",
-                findings.stream()
-                        .filter(finding -> finding.level() == Finding.Level.STOP)
-                        .map(Finding::headline)
-                        .toList());
+                Findings.stops(findings).stream().map(Finding::headline).toList());
         model.addAttribute(
                 "svg",
                 PlanSvg.of(

@@ -159,7 +159,7 @@ class ElevationPage {
                                 "GSD straight below",
                                 "%s to %s"
                                         .formatted(
-                                                units.figure(UnitKind.GSD, above[0] * perMetre),
+                                                units.figure(UnitKind.GSD, Math.max(0, above[0]) * perMetre),
                                                 units.text(UnitKind.GSD, above[2] * perMetre))),
                         new Line(
                                 "least clearance",

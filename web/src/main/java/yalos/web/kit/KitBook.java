@@ -15,7 +15,6 @@ import yalos.core.kit.Payload;
 import yalos.core.kit.Scanner;
 import yalos.core.ledger.CameraCard;
 import yalos.core.plan.BlockPlan;
-import yalos.core.site.Obstacle;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
 import yalos.web.block.Stage;
@@ -80,7 +79,7 @@ class KitBook implements StageBook {
             if (!fit.fits()) {
                 model.addAttribute("fitting", fitting(facts.brief(), plan, units));
             }
-            model.addAttribute("heights", heights(plan, units));
+            model.addAttribute("heights", KitFit.heights(plan, units));
             model.addAttribute("heads", heads(plan, units));
             model.addAttribute("files", files(plan));
             model.addAttribute("card", CameraCard.of(plan, units));
@@ -101,39 +100,6 @@ class KitBook implements StageBook {
                                         + entry.gear().camera().name()))
                         .toList());
         model.addAttribute("lenses", lenses(cameras, camera, units));
-    }
-
-    /** Between which heights this kit serves this job, and what sets each end. */
-    private static String heights(BlockPlan plan, UnitChoice units) {
-        double heads = plan.request().kit().payload().leastHeightM();
-        double clearance = plan.request()
-                .ground()
-                .map(ground -> ground.choice().clearanceM()
-                        + ground.obstacles().stream()
-                                .mapToDouble(Obstacle::heightM)
-                                .max()
-                                .orElse(0))
-                .orElse(0.0);
-        double least = Math.max(heads, clearance);
-        double asked = plan.askedGsdM().isPresent()
-                ? GroundScale.ofGsd(plan.request().camera(), plan.askedGsdM().getAsDouble())
-                        .heightM()
-                : Double.POSITIVE_INFINITY;
-        double most = Math.min(plan.ceilingM(), asked);
-        String below = least == 0
-                ? ""
-                : "below it "
-                        + (heads >= clearance
-                                ? "the heads no longer register"
-                                : "it comes too near to what stands there")
-                        + "; ";
-        String above = "above it " + (asked < plan.ceilingM() ? "the GSD asked for is lost" : "your ceiling is passed");
-        return least > most
-                ? "No height serves: %s at least and %s at most."
-                        .formatted(units.text(UnitKind.HEIGHT, least), units.text(UnitKind.HEIGHT, most))
-                : "Heights from %s to %s serve this job: %s%s."
-                        .formatted(
-                                units.figure(UnitKind.HEIGHT, least), units.text(UnitKind.HEIGHT, most), below, above);
     }
 
     /** A kit of the catalogue that can, and what it takes. */

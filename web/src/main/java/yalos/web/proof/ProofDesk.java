@@ -148,7 +148,7 @@ class ProofDesk {
             Judgement judgement = proof.judged(whole, wanted, facts.brief().accuracy());
             remember(block, facts, judgement.share());
             work.weighing = judgement.share(Adequacy.HIDDEN) > WORTH_OBLIQUES;
-            plans.plan(facts).whole().ifPresent(known -> known.judgedFiner(judgement));
+            plans.judgedFiner(facts, judgement);
             work.judgement = judgement;
             if (work.weighing) {
                 weigh(proof, judgement, work);

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.stream.DoubleStream;
 import org.springframework.http.CacheControl;
 import org.springframework.http.ResponseEntity;
@@ -205,19 +206,12 @@ class SheetController {
 
     /** What the return height must be, in sight on every stage. */
     private static String returning(BlockPlan plan, UnitChoice units) {
-        if (plan.heightsUnknown()) {
-            return "unknown: the model does not reach";
-        }
-        double height = plan.heights()
-                .or(plan::overLevelSite)
-                .map(HeightPlan::returnAboveTakeOffM)
-                .orElse(plan.design().scale().heightM());
-        if (Double.isNaN(height)) {
-            return "unknown: the take-off level is";
-        }
+        OptionalDouble height = plan.returnAboveTakeOffM();
         boolean known = plan.heights().or(plan::overLevelSite).isPresent();
-        return units.text(UnitKind.HEIGHT, Math.ceil(height)) + " above take-off or more"
-                + (known ? "" : "; nothing is known of the ground");
+        return height.isEmpty()
+                ? "unknown; see the findings"
+                : units.text(UnitKind.HEIGHT, height.getAsDouble()) + " above take-off or more"
+                        + (known ? "" : "; nothing is known of the ground");
     }
 
     private static List<double[]> rings(List<List<LonLat>> rings, Grid grid) {

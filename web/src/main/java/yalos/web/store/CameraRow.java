@@ -63,27 +63,7 @@ public record CameraRow(
 
     /** Whether it is the same camera with the same figures, whatever its number in the catalogue. */
     public boolean same(CameraRow other) {
-        return numbered(0).equals(other.numbered(0));
-    }
-
-    private CameraRow numbered(long number) {
-        return new CameraRow(
-                number,
-                name,
-                pixelsWide,
-                pixelsHigh,
-                sensorWidthMm,
-                sensorHeightMm,
-                focalLengthMm,
-                shutter,
-                readoutS,
-                minIntervalS,
-                mount,
-                megabytesPerPhoto,
-                cardGigabytes,
-                photosPerFlight,
-                rawIntervalS,
-                otherLensesMm);
+        return known(0, name).equals(other.known(0, other.name));
     }
 
     public Camera camera() {
@@ -100,9 +80,13 @@ public record CameraRow(
 
     /** The same camera under another name. */
     public CameraRow named(String other) {
+        return known(id, other);
+    }
+
+    private CameraRow known(long number, String as) {
         return new CameraRow(
-                id,
-                other,
+                number,
+                as,
                 pixelsWide,
                 pixelsHigh,
                 sensorWidthMm,

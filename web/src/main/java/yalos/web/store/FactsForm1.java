@@ -12,19 +12,19 @@ import yalos.web.store.StoredGear.StoredKit;
  */
 record FactsForm1(
         Integer shape,
-        List<FactsForm3.Part> outline,
+        List<StoredPart> outline,
         double[] launch,
         Integer epsg,
         Long cameraId,
         StoredKit kit,
         Map<String, String> pins,
-        FactsForm3.StoredBrief brief,
+        StoredBrief brief,
         Map<String, String> notes,
         Ground ground) {
 
     record Ground(
-            List<FactsForm3.Model> models,
-            FactsForm3.Choice choice,
+            List<StoredGround.Model> models,
+            StoredGround.Choice choice,
             List<Obstacle> obstacles,
             List<Zone> zones,
             Double takeOffLevelM,
@@ -55,7 +55,7 @@ record FactsForm1(
                 ground.models(),
                 ground.choice(),
                 or(ground.obstacles()).stream()
-                        .map(one -> new FactsForm3.Standing(
+                        .map(one -> new StoredGround.Standing(
                                 one.name(), one.kind(), pairs(one.places()), one.heightM(), one.radiusM()))
                         .toList(),
                 or(ground.zones()).stream().map(FactsForm1::zone).toList(),
@@ -63,18 +63,18 @@ record FactsForm1(
                 ground.picture());
     }
 
-    private static FactsForm3.Hanging zone(Zone zone) {
-        List<FactsForm3.Part> parts = zone.outline() == null
+    private static StoredGround.Hanging zone(Zone zone) {
+        List<StoredPart> parts = zone.outline() == null
                 ? List.of()
                 : or(zone.outline().parts()).stream()
-                        .map(part -> new FactsForm3.Part(
+                        .map(part -> new StoredPart(
                                 pairs(part.outer()),
                                 or(part.holes()).stream().map(FactsForm1::pairs).toList()))
                         .toList();
         Double ceiling = zone.ceilingM() instanceof Number number && Double.isFinite(number.doubleValue())
                 ? number.doubleValue()
                 : null;
-        return new FactsForm3.Hanging(zone.name(), zone.kind(), parts, zone.floorM(), ceiling);
+        return new StoredGround.Hanging(zone.name(), zone.kind(), parts, zone.floorM(), ceiling);
     }
 
     private static List<double[]> pairs(List<Place> places) {

@@ -7,25 +7,25 @@ import yalos.web.store.StoredGear.StoredKit;
 /** Facts of a block in their second form. Frozen: read, never written. Nobody could consent yet to holes of a model being spanned. */
 record FactsForm2(
         Integer shape,
-        List<FactsForm3.Part> outline,
+        List<StoredPart> outline,
         double[] launch,
         Integer epsg,
         Long cameraId,
         StoredKit kit,
         Map<String, String> pins,
-        FactsForm3.StoredBrief brief,
+        StoredBrief brief,
         Map<String, String> notes,
         Ground ground) {
 
     record Ground(
-            List<FactsForm3.Model> models,
-            FactsForm3.Choice choice,
-            List<FactsForm3.Standing> obstacles,
-            List<FactsForm3.Hanging> zones,
+            List<StoredGround.Model> models,
+            StoredGround.Choice choice,
+            List<StoredGround.Standing> obstacles,
+            List<StoredGround.Hanging> zones,
             Double takeOffLevelM,
             Long picture) {
-        FactsForm3.StoredGround ground3() {
-            return new FactsForm3.StoredGround(models, choice, obstacles, zones, takeOffLevelM, picture, null);
+        StoredGround ground3() {
+            return new StoredGround(models, choice, obstacles, zones, takeOffLevelM, picture, null);
         }
     }
 

@@ -20,6 +20,9 @@ import yalos.core.fault.InputFault;
  * fills with what is usual; a strict one, for files that somebody else may have written, names what is missing.
  */
 final class Plain {
+    /** Words of constants that were renamed since they were stored: old word, present word. None yet. */
+    private static final Map<String, String> RENAMED = Map.of();
+
     private Plain() {}
 
     /** A part that may be missing for good reason. */
@@ -63,26 +66,17 @@ final class Plain {
         return figure.isPresent() ? figure.getAsDouble() : null;
     }
 
-    /**
-     * A word that stands for a constant.
-     *
-     * @param renamed words of earlier forms and what they are called now
-     * @return the usual one for a word that nobody knows any more
-     */
-    static <E extends Enum<E>> E word(String stored, E usual, Map<String, String> renamed) {
-        return known(stored, usual.getDeclaringClass(), renamed).orElse(usual);
-    }
-
+    /** A word that stands for a constant; the usual one for a word that nobody knows any more. */
     static <E extends Enum<E>> E word(String stored, E usual) {
-        return word(stored, usual, Map.of());
+        return known(stored, usual.getDeclaringClass()).orElse(usual);
     }
 
     /** A word that stands for a constant; empty where nobody knows it. */
-    static <E extends Enum<E>> Optional<E> known(String stored, Class<E> type, Map<String, String> renamed) {
+    static <E extends Enum<E>> Optional<E> known(String stored, Class<E> type) {
         if (stored == null) {
             return Optional.empty();
         }
-        String name = renamed.getOrDefault(stored, stored).toUpperCase(Locale.ROOT);
+        String name = RENAMED.getOrDefault(stored, stored).toUpperCase(Locale.ROOT);
         for (E constant : type.getEnumConstants()) {
             if (constant.name().equals(name)) {
                 return Optional.of(constant);

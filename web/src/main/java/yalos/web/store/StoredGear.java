@@ -6,7 +6,6 @@ import static yalos.web.store.Plain.word;
 import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import yalos.core.camera.Camera;
 import yalos.core.camera.Mount;
@@ -32,9 +31,6 @@ final class StoredGear {
     private static final Aircraft USUAL = Aircraft.smallMultirotor();
 
     private StoredGear() {}
-
-    /** Words of constants that were renamed since they were stored: old name, present name. None yet. */
-    private static final Map<String, String> RENAMED = Map.of();
 
     record StoredBattery(
             Double nominalMinutes,
@@ -110,14 +106,14 @@ final class StoredGear {
 
         /** A wing whose slowest speed nobody asked for yet is taken to need seven tenths of its fastest (common practice). */
         private double slowestUsual() {
-            boolean wing = word(kind, AircraftKind.MULTIROTOR, RENAMED).wing();
+            boolean wing = word(kind, AircraftKind.MULTIROTOR).wing();
             return wing ? 0.7 * or(maxSpeedMps, USUAL.maxSpeedMps()) : 0;
         }
 
         Aircraft aircraft() {
             return new Aircraft(
                     or(name, USUAL.name()),
-                    word(kind, AircraftKind.MULTIROTOR, RENAMED),
+                    word(kind, AircraftKind.MULTIROTOR),
                     or(maxSpeedMps, USUAL.maxSpeedMps()),
                     or(transitMps, USUAL.transitMps()),
                     or(returnMps, or(transitMps, USUAL.transitMps())),
@@ -129,7 +125,7 @@ final class StoredGear {
                     or(descentMps, USUAL.descentMps()),
                     or(windLimitMps, USUAL.windLimitMps()),
                     or(weatherClass, ""),
-                    word(positioning, Positioning.SINGLE, RENAMED),
+                    word(positioning, Positioning.SINGLE),
                     battery == null ? USUAL.battery() : battery.battery());
         }
     }
@@ -179,9 +175,9 @@ final class StoredGear {
                             or(s.widthM, usual.sensor().widthM()),
                             or(s.heightM, usual.sensor().heightM())),
                     or(focalLengthM, usual.focalLengthM()),
-                    new Shutter(word(t.kind, Shutter.Kind.MECHANICAL, RENAMED), or(t.readoutS, 0)),
+                    new Shutter(word(t.kind, Shutter.Kind.MECHANICAL), or(t.readoutS, 0)),
                     or(minIntervalS, usual.minIntervalS()),
-                    word(mount, Mount.WIDTH_ACROSS, RENAMED),
+                    word(mount, Mount.WIDTH_ACROSS),
                     new Camera.Storage(
                             or(r.bytesPerPhoto, usual.storage().bytesPerPhoto()),
                             or(r.cardBytes, usual.storage().cardBytes()),
@@ -287,8 +283,7 @@ final class StoredGear {
         }
 
         VerticalDatum datum() {
-            return new VerticalDatum(
-                    word(zero, VerticalDatum.Zero.GEOID, RENAMED), word(unit, Unit.METRE, RENAMED), or(offsetM, 0));
+            return new VerticalDatum(word(zero, VerticalDatum.Zero.GEOID), word(unit, Unit.METRE), or(offsetM, 0));
         }
     }
 

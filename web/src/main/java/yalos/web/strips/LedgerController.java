@@ -130,17 +130,14 @@ class LedgerController {
     /** What a pin had pushed out comes back; a scale that is let go otherwise follows from strip spacing and side overlap as they stand. */
     private Pins released(BlockFacts facts, Quantity quantity, UnitChoice units) {
         Pins pins = facts.pins();
-        Optional<Pins> restored = pins.restored(quantity);
-        if (restored.isPresent()) {
-            return restored.get();
-        }
-        boolean scale = quantity == Quantity.GSD || quantity == Quantity.HEIGHT;
-        if (scale && desk.plan(facts).whole().isPresent()) {
-            return pins.scaleReleased(
-                    shown(facts, Quantity.STRIP_SPACING, units), shown(facts, Quantity.SIDE_OVERLAP, units));
-        }
         boolean byStrips = quantity == Quantity.MARGIN && pins.has(Quantity.MARGIN_STRIPS);
-        return pins.without(byStrips ? Quantity.MARGIN_STRIPS : quantity);
+        Quantity released = byStrips ? Quantity.MARGIN_STRIPS : quantity;
+        boolean scale = quantity == Quantity.GSD || quantity == Quantity.HEIGHT;
+        return pins.released(released)
+                .orElseGet(() -> scale && desk.plan(facts).whole().isPresent()
+                        ? pins.scaleReleased(
+                                shown(facts, Quantity.STRIP_SPACING, units), shown(facts, Quantity.SIDE_OVERLAP, units))
+                        : pins.without(released));
     }
 
     /** Pins the figure that is shown, in the digits that are shown. */

@@ -155,9 +155,7 @@ public record LedgerView(List<SectionView> sections) {
 
         /** How full it makes the camera's card. */
         private String card(BlockPlan plan) {
-            double share =
-                    plan.storageBytes() / plan.request().camera().storage().cardBytes();
-            return String.format(Locale.ROOT, "%.0f %% of the card", Math.ceil(share * 100));
+            return String.format(Locale.ROOT, "%.0f %% of the card", Math.ceil(plan.cardShare() * 100));
         }
 
         private String figure(Quantity quantity, double si, Unit unit) {

@@ -161,7 +161,7 @@ class GroundAndProofTest {
                 row -> new float[50]);
         String before = visitor.version(block);
         assertThat(bring(elsewhere.toByteArray(), "elsewhere.tif"))
-                .contains("covers no corner of the block")
+                .contains("covers nothing of the block")
                 .contains("km from the block");
         assertThat(visitor.version(block)).as("nothing was kept").isEqualTo(before);
         assertThat(bring(elsewhere.toByteArray(), "elsewhere.tif", "sure", "true"))

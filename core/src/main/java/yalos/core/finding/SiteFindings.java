@@ -1,0 +1,204 @@
+package yalos.core.finding;
+
+import static yalos.core.finding.Finding.Level.*;
+
+import java.util.Comparator;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Consumer;
+import java.util.stream.Stream;
+import yalos.core.flight.Exposure;
+import yalos.core.flight.Link;
+import yalos.core.geodesy.PlanePoint;
+import yalos.core.height.HeightPlan;
+import yalos.core.height.LegSection;
+import yalos.core.plan.GroundRequest;
+import yalos.core.site.Obstacle;
+import yalos.core.site.Zone;
+
+/** What would a practitioner say about what stands and hangs on the site, with a model under it or without? */
+final class SiteFindings {
+    private static final double RAISED_M = 3;
+    /** An obstacle this near to the launch point is touched sooner or later. */
+    private static final double TOUCHING_M = 5;
+
+    static final List<Rule> RULES = Stream.<Consumer<SiteFindings>>of(
+                    SiteFindings::clearance,
+                    SiteFindings::ways,
+                    SiteFindings::zones,
+                    SiteFindings::launch,
+                    SiteFindings::returning)
+            .map(rule -> (Rule) (one, found) -> one.plan()
+                    .heights()
+                    .or(one.plan()::overLevelSite)
+                    .ifPresent(heights -> rule.accept(new SiteFindings(one, heights, found))))
+            .toList();
+
+    private final GroundRequest ground;
+    private final HeightPlan heights;
+    private final Collected found;
+    private final Candidates candidates;
+
+    private SiteFindings(Case one, HeightPlan heights, Collected found) {
+        this.ground = one.plan().request().ground().orElseThrow();
+        this.heights = heights;
+        this.found = found;
+        this.candidates = new Candidates(one.plan(), one.judgement(), found);
+    }
+
+    private void clearance() {
+        LegSection leg = heights.nearestSection();
+        double wanted = ground.choice().clearanceM();
+        if (leg.clearanceM() >= wanted - 0.01) {
+            return;
+        }
+        int step = leg.nearestStep();
+        PlanePoint place = leg.pointAt(step);
+        String what = heights.site().obstaclesNear(place.xM(), place.yM(), heights.reachM(leg.stepM())).stream()
+                .max(Comparator.comparingDouble(Obstacle::heightM))
+                .map(Obstacle::name)
+                .orElse("the ground");
+        String how = leg.clearanceM() > 0
+                ? "comes within %s of %s".formatted(found.height(leg.clearanceM()), what)
+                : "runs %s below the top of %s".formatted(found.height(-leg.clearanceM()), what);
+        found.addAt(
+                STOP,
+                "clearance",
+                "%s %s; %s above it are to be kept.".formatted(name(leg), how, found.height(wanted)),
+                place,
+                candidates.followOrRaise(heights, wanted - leg.clearanceM()));
+    }
+
+    /** What a leg of the path is called at the head of a sentence. */
+    static String name(LegSection leg) {
+        if (leg.isLine()) {
+            return "Strip " + leg.line();
+        }
+        Link.Kind kind = leg.way() instanceof Link link ? link.kind() : Link.Kind.TURN;
+        return switch (kind) {
+            case OUT -> "The way out";
+            case HOME -> "The way home";
+            default -> "The way between strips";
+        };
+    }
+
+    /** Files hold strips and stations; what the ways between them must rise to is for the operator to set. */
+    private void ways() {
+        heights.raisedWays().ifPresent(ways -> {
+            if (ways.mostM() > RAISED_M && !Double.isNaN(heights.takeOffM())) {
+                found.addAt(
+                        MIND,
+                        "ways-raised",
+                        "Between strips the straight line does not clear everything: a way must rise by %s there. The files hold strips and stations only, so set the height for the ways between to %s above take-off or more."
+                                .formatted(
+                                        found.height(ways.mostM()),
+                                        found.height(Math.ceil(ways.highestM() - heights.takeOffM()))),
+                        ways.place(),
+                        List.of());
+            }
+        });
+    }
+
+    /** What stands or hangs where it takes off: the climb is straight up, and people stand there. */
+    private void launch() {
+        heights.flight().launch().ifPresent(at -> {
+            double wanted = ground.choice().clearanceM();
+            heights.site().obstaclesNear(at.xM(), at.yM(), wanted).stream()
+                    .max(Comparator.comparingDouble(Obstacle::heightM))
+                    .ifPresent(near -> found.addAt(
+                            heights.site()
+                                            .obstaclesNear(at.xM(), at.yM(), TOUCHING_M)
+                                            .isEmpty()
+                                    ? MIND
+                                    : STOP,
+                            "launch-obstacle",
+                            "%s, %s high, stands within %s of the launch point. Climb and landing run beside it; move the launch point away."
+                                    .formatted(near.name(), found.height(near.heightM()), found.height(wanted)),
+                            at,
+                            List.of()));
+            heights.site()
+                    .zonesAt(at.xM(), at.yM(), 0)
+                    .forEach(zone -> found.addAt(
+                            zone.kind() == Zone.Kind.KEEP_OUT ? STOP : MIND,
+                            "launch-zone-" + zone.name(),
+                            "The launch point lies in “%s” (%s). Move it, or get leave; the rules of the place decide."
+                                    .formatted(zone.name(), zone.kind().words()),
+                            at,
+                            List.of()));
+        });
+    }
+
+    /** Where the path first meets a zone, and how many photos are taken in it. */
+    private static final class Crossing {
+        private final LegSection leg;
+        private final PlanePoint place;
+        private int photos;
+
+        Crossing(LegSection leg, PlanePoint place) {
+            this.leg = leg;
+            this.place = place;
+        }
+    }
+
+    /** The whole path counts, ways between strips too; over unknown ground the planned height stands for the true one. */
+    private void zones() {
+        if (!heights.site().hasZones()) {
+            return;
+        }
+        Map<Zone, Crossing> crossed = new LinkedHashMap<>();
+        for (LegSection leg : heights.sections()) {
+            for (int step = 0; step < leg.pathM().length; step++) {
+                double above = leg.pathM()[step] - leg.groundM()[step];
+                PlanePoint place = leg.pointAt(step);
+                heights.site()
+                        .zonesAt(place.xM(), place.yM(), Double.isNaN(above) ? heights.heightM() : above)
+                        .forEach(zone -> crossed.computeIfAbsent(zone, first -> new Crossing(leg, place)));
+            }
+        }
+        for (Exposure exposure : heights.flight().exposures()) {
+            PlanePoint place = exposure.point();
+            heights.site()
+                    .zonesAt(place.xM(), place.yM(), heights.aboveGroundM(exposure))
+                    .forEach(zone -> crossed.computeIfAbsent(
+                                    zone, first -> new Crossing(heights.section(exposure.line()), place))
+                            .photos++);
+        }
+        crossed.forEach(this::zone);
+    }
+
+    private void zone(Zone zone, Crossing crossing) {
+        boolean keepOut = zone.kind() == Zone.Kind.KEEP_OUT;
+        String photos = crossing.photos == 1 ? "1 photo is" : crossing.photos + " photos are";
+        found.addAt(
+                keepOut ? STOP : MIND,
+                "zone-" + zone.name(),
+                "%s enters “%s” (%s, from %s%s above ground); %s taken in it. %s"
+                        .formatted(
+                                name(crossing.leg),
+                                zone.name(),
+                                zone.kind().words(),
+                                found.height(zone.floorM()),
+                                Double.isInfinite(zone.ceilingM()) ? "" : " to " + found.height(zone.ceilingM()),
+                                photos,
+                                keepOut
+                                        ? "Cut a hole into the block there and move the launch point, or get leave; the rules of the place decide."
+                                        : "Ask whoever looks after it; the rules of the place decide."),
+                crossing.place,
+                List.of());
+    }
+
+    private void returning() {
+        double height = heights.returnAboveTakeOffM();
+        // An unknown take-off level is stopped for by its own finding.
+        boolean nothingToClear = ground.isLevel() && !heights.site().hasObstacles();
+        if (nothingToClear || Double.isNaN(height)) {
+            return;
+        }
+        found.add(
+                NOTE,
+                "return-height",
+                "Return height: %s above take-off or more. It clears the highest ground and obstacles; the highest point of the path is %s above take-off."
+                        .formatted(found.height(height), found.height(heights.highestM() - heights.takeOffM())));
+    }
+}
