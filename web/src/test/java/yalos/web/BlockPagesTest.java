@@ -58,9 +58,49 @@ class BlockPagesTest {
         String page = "/blocks/" + block + "/strips?why=";
         assertThat(visitor.get(page + "speed").body())
                 .contains("v = least of the limits")
-                .doesNotContain("overlap-drawing");
+                .contains("data-drawn=\"PACE\"");
+        assertThat(visitor.get(page + "storage").body()).contains("one release").doesNotContain("data-drawn");
         assertThat(visitor.get(page + "side-overlap").body()).contains("one strip spacing apart");
         assertThat(visitor.get(page + "air-base").body()).contains("one air base apart");
+    }
+
+    /** Without script too: the page comes back, what was typed stands in its field, the sentence beside it. */
+    @Test
+    void aRefusedFormComesBackFilledWithoutScript() {
+        long block = block("Without script");
+        String page = "/blocks/" + block + "/strips?why=speed";
+        HttpResponse<String> refused = visitor.postFrom(
+                page,
+                "/blocks/" + block + "/ledger/gsd",
+                "version",
+                visitor.version(block),
+                "stage",
+                "strips",
+                "act",
+                "type",
+                "value",
+                "5 lumps & a half");
+        assertThat(refused.statusCode()).isEqualTo(400);
+        assertThat(refused.body())
+                .contains("value=\"5 lumps &amp; a half\"", "aria-invalid=\"true\"", "v = least of the limits")
+                .containsPattern("id=\"fault-of-field\">[^<]*“lumps &amp; a half” is not a unit")
+                .doesNotContain("Something went wrong");
+    }
+
+    /** A page elsewhere that sends a form is never fetched. */
+    @Test
+    void aForeignPageIsNotShown() {
+        long block = block("Elsewhere");
+        HttpResponse<String> refused = visitor.postFrom(
+                "@example.org/blocks/" + block + "/strips",
+                "/blocks/" + block + "/ledger/gsd",
+                "version",
+                visitor.version(block),
+                "act",
+                "type",
+                "value",
+                "5 lumps");
+        assertThat(refused.body()).contains("That cannot be").doesNotContain("fault-of-field");
     }
 
     /** Tab, page and paper say the same share. */

@@ -40,6 +40,11 @@ public final class Visitor {
         return send(formTo(path, form));
     }
 
+    /** Posts a form as a browser without script would from one of our pages. */
+    public HttpResponse<String> postFrom(String page, String path, String... form) {
+        return send(formTo(path, form).header("Referer", url + page));
+    }
+
     /** Posts a form as htmx would. */
     public HttpResponse<String> htmx(String path, String... form) {
         return send(formTo(path, form).header("HX-Request", "true"));

@@ -40,6 +40,11 @@ public final class Ledger {
         density();
         limits();
         cost();
+        plan.request()
+                .pins()
+                .asMap()
+                .keySet()
+                .forEach(pinned -> entries.computeIfPresent(pinned, (quantity, entry) -> entry.implying(entries)));
     }
 
     /** The rows of a plan. */

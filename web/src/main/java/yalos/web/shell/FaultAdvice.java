@@ -2,12 +2,15 @@ package yalos.web.shell;
 
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.core.annotation.Order;
 import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
 import org.springframework.web.ErrorResponse;
 import org.springframework.web.bind.MissingServletRequestParameterException;
 import org.springframework.web.bind.annotation.ControllerAdvice;
@@ -32,7 +35,16 @@ class FaultAdvice {
     private static final Logger LOG = LoggerFactory.getLogger(FaultAdvice.class);
 
     @ExceptionHandler(InputFault.class)
-    ModelAndView input(InputFault fault, HttpServletRequest request, HttpServletResponse response) {
+    ModelAndView input(InputFault fault, HttpServletRequest request, HttpServletResponse response) throws IOException {
+        Optional<String> page = Htmx.asked(request)
+                ? Optional.empty()
+                : Refilled.page(request, response, fault.field(), fault.getMessage());
+        if (page.isPresent()) {
+            response.setStatus(HttpStatus.BAD_REQUEST.value());
+            response.setContentType(MediaType.TEXT_HTML_VALUE + ";charset=UTF-8");
+            response.getWriter().write(page.get());
+            return null; // no view: the page is written
+        }
         ModelAndView view = told(HttpStatus.BAD_REQUEST, "That cannot be", fault.getMessage(), request, response);
         view.addObject("field", fault.field());
         return view;

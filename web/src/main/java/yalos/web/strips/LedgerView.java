@@ -63,7 +63,8 @@ public record LedgerView(List<SectionView> sections) {
             Optional<WhyView> why) {}
 
     /** A reason, spelled out. */
-    public record WhyView(String formula, List<TermView> terms, List<LimitView> limits, String source) {}
+    public record WhyView(
+            String formula, List<TermView> terms, List<LimitView> limits, String source, Optional<Drawing> drawing) {}
 
     /** A number put into a formula. */
     public record TermView(String symbol, String name, String value) {}
@@ -133,7 +134,7 @@ public record LedgerView(List<SectionView> sections) {
                     note[0],
                     note[1],
                     notes.getOrDefault(quantity, ""),
-                    entry.filter(e -> quantity.key().equals(why)).map(e -> why(e.reason())));
+                    entry.filter(e -> quantity.key().equals(why)).map(e -> why(e.reason(), Drawing.of(quantity))));
         }
 
         /** A level flight keeps no height above ground: its height is named by what it counts from. */
@@ -271,7 +272,7 @@ public record LedgerView(List<SectionView> sections) {
             return new String[] {strips == 0 ? "" : String.format(Locale.ROOT, "%.1f strips", strips), ""};
         }
 
-        private WhyView why(Reason reason) {
+        private WhyView why(Reason reason, Optional<Drawing> drawing) {
             return new WhyView(
                     reason.formula(),
                     reason.terms().stream()
@@ -289,7 +290,8 @@ public record LedgerView(List<SectionView> sections) {
                                     units.text(UnitKind.SPEED, limit.si()),
                                     limit.binds()))
                             .toList(),
-                    reason.source());
+                    reason.source(),
+                    drawing);
         }
 
         /** A number as it went into the formula: four digits behind the point, and its unit. */
