@@ -87,6 +87,17 @@ class BlockPagesTest {
                 .doesNotContain("Something went wrong");
     }
 
+    /** The accuracy drives the scale; released, the scale comes back as it was. */
+    @Test
+    void aPinnedAccuracyDrivesTheScale() {
+        long block = block("Accuracy");
+        type(block, "gsd", "2 cm");
+        String driven = type(block, "heights-to", "8 cm").body();
+        assertThat(driven).contains("the coarsest that the accuracy allows").doesNotContain("value=\"2.00\"");
+        String released = visitor.change(block, "strips", "/ledger/heights-to", "act", "unpin");
+        assertThat(released).contains("value=\"2.00\"").doesNotContain("the coarsest that");
+    }
+
     /** A page elsewhere that sends a form is never fetched. */
     @Test
     void aForeignPageIsNotShown() {

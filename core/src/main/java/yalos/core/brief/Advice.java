@@ -9,6 +9,7 @@ import java.util.stream.Stream;
 import yalos.core.kit.Positioning;
 import yalos.core.pins.Pins;
 import yalos.core.pins.Quantity;
+import yalos.core.proof.RuleOfThumb;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
 import yalos.core.units.UnitChoice;
@@ -39,10 +40,6 @@ public record Advice(
     private static final double LEAST_PIXELS = 2;
     /** A plant is counted reliably when it covers so many pixels. */
     public static final double PIXELS_PER_PLANT = 6;
-    /** Positions in the result are about as good as one GSD at best. */
-    public static final double HORIZONTAL_GSDS = 1;
-    /** Heights in the result are about as good as so many GSDs at best. */
-    public static final double VERTICAL_GSDS = 1.5;
 
     private static final String PRACTICE = "common practice";
 
@@ -196,12 +193,13 @@ public record Advice(
                                 "a plant of %s is counted on %.0f pixels".formatted(length(m), PIXELS_PER_PLANT))));
             }
             brief.horizontalM()
-                    .ifPresent(m -> needs.add(
-                            new Need(m / HORIZONTAL_GSDS, "positions to %s are one GSD at best".formatted(length(m)))));
+                    .ifPresent(m -> needs.add(new Need(
+                            m / RuleOfThumb.POSITION_GSDS,
+                            "positions to %s are one GSD at best".formatted(length(m)))));
             brief.verticalM()
                     .ifPresent(m -> needs.add(new Need(
-                            m / VERTICAL_GSDS,
-                            "heights to %s are %.1f GSDs at best".formatted(length(m), VERTICAL_GSDS))));
+                            m / RuleOfThumb.HEIGHT_GSDS,
+                            "heights to %s are %.1f GSDs at best".formatted(length(m), RuleOfThumb.HEIGHT_GSDS))));
             boolean asked = needs.size() > 1;
             Need binding = (asked ? needs.subList(1, needs.size()) : needs)
                     .stream().min(Comparator.comparingDouble(Need::gsdM)).orElseThrow();

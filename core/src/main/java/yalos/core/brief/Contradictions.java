@@ -5,6 +5,7 @@ import java.util.List;
 import yalos.core.kit.Positioning;
 import yalos.core.pins.Quantity;
 import yalos.core.plan.BlockPlan;
+import yalos.core.proof.RuleOfThumb;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
 import yalos.core.units.UnitChoice;
@@ -50,7 +51,7 @@ public final class Contradictions {
                         "positions",
                         wanted,
                         gsd,
-                        Advice.HORIZONTAL_GSDS,
+                        RuleOfThumb.POSITION_GSDS,
                         brief.positioning(),
                         brief.positioning().horizontalM(),
                         units,
@@ -61,7 +62,7 @@ public final class Contradictions {
                         "heights",
                         wanted,
                         gsd,
-                        Advice.VERTICAL_GSDS,
+                        RuleOfThumb.HEIGHT_GSDS,
                         brief.positioning(),
                         brief.positioning().verticalM(),
                         units,

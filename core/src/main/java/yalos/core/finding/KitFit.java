@@ -115,7 +115,7 @@ public record KitFit(Kit kit, Optional<BlockPlan> plan, List<String> lacks) {
         double heads = plan.request().kit().payload().leastHeightM();
         double clearance = plan.request()
                 .ground()
-                .map(ground -> ground.choice().clearanceM()
+                .map(ground -> ground.choice().keptM()
                         + ground.obstacles().stream()
                                 .mapToDouble(Obstacle::heightM)
                                 .max()

@@ -49,7 +49,7 @@ final class SiteFindings {
 
     private void clearance() {
         LegSection leg = heights.nearestSection();
-        double wanted = ground.choice().clearanceM();
+        double wanted = ground.choice().keptM();
         if (leg.clearanceM() >= wanted - 0.01) {
             return;
         }
@@ -65,9 +65,14 @@ final class SiteFindings {
         found.addAt(
                 STOP,
                 "clearance",
-                "%s %s; %s above it are to be kept.".formatted(name(leg), how, found.height(wanted)),
+                "%s %s; %s above it are to be kept%s.".formatted(name(leg), how, found.height(wanted), allowed(wanted)),
                 place,
                 candidates.followOrRaise(heights, wanted - leg.clearanceM()));
+    }
+
+    private String allowed(double keptM) {
+        double allowed = keptM - ground.choice().clearanceM();
+        return allowed > 0 ? ", %s of it because the model may be wrong".formatted(found.height(allowed)) : "";
     }
 
     /** What a leg of the path is called at the head of a sentence. */

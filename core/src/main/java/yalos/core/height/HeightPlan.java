@@ -157,7 +157,7 @@ public final class HeightPlan implements Heights {
             for (int i = 0; i < under.groundM().length; i++, at++) {
                 double along = under.stepM() * i;
                 double straight = fromUpM + (toUpM - fromUpM) * (whole == 0 ? 0 : (ahead + along) / whole);
-                double clear = under.topM()[i] + choice.clearanceM();
+                double clear = under.topM()[i] + choice.keptM();
                 // Over unknown ground there is nothing to rise for; a finding says that it is unknown.
                 path[at] = clear > straight ? clear : straight;
                 if (path[at] > straight) {
@@ -227,7 +227,7 @@ public final class HeightPlan implements Heights {
         double[] path =
                 Slopes.evened(Arrays.copyOfRange(beneath.highM(), from, to), choice.smoothingM() / beneath.stepM());
         for (int i = 0; i < path.length; i++) {
-            path[i] = Math.max(path[i] + heightM, beneath.topM()[from + i] + choice.clearanceM());
+            path[i] = Math.max(path[i] + heightM, beneath.topM()[from + i] + choice.keptM());
         }
         double[] climb = new double[path.length];
         double[] sink = new double[path.length];
@@ -249,7 +249,7 @@ public final class HeightPlan implements Heights {
         double mean = known(beneath.groundM()).average().orElse(0);
         double high = known(beneath.highM()).max().orElse(0);
         double top = known(beneath.topM()).max().orElse(0);
-        return Math.max(choice.plane().level(least, mean, high) + heightM, top + choice.clearanceM());
+        return Math.max(choice.plane().level(least, mean, high) + heightM, top + choice.keptM());
     }
 
     private static DoubleStream known(double[] heights) {
@@ -411,7 +411,7 @@ public final class HeightPlan implements Heights {
                 .flatMapToDouble(section -> known(section.topM()))
                 .max()
                 .orElse(relief.mostM());
-        double clear = Math.max(highest, relief.mostM() + site.tallestM()) + choice.clearanceM() - takeOffM;
+        double clear = Math.max(highest, relief.mostM() + site.tallestM()) + choice.keptM() - takeOffM;
         return Math.ceil(clear - CENTIMETRE_M);
     }
 

@@ -18,6 +18,7 @@ import yalos.core.pins.ScaleFix;
 import yalos.core.plan.BlockPlan;
 import yalos.core.plan.Design;
 import yalos.core.plan.SpeedLimit;
+import yalos.core.proof.Noise;
 import yalos.core.reason.Reason;
 import yalos.core.units.Unit;
 
@@ -388,11 +389,25 @@ public final class Ledger {
         entries.put(quantity, new Entry(quantity, si, pin, told));
     }
 
+    private Reason accurate(Reason.Builder reason) {
+        List.of(POSITIONS_TO, HEIGHTS_TO)
+                .forEach(accuracy -> plan.request()
+                        .pins()
+                        .of(accuracy)
+                        .ifPresent(pin -> reason.with("", accuracy.label().toLowerCase(Locale.ROOT), pin.asTyped())));
+        return reason.with("", "positions", plan.request().able().words())
+                .with("", "measured in an image to", Noise.USUAL_IMAGE_PX, Unit.PIXEL)
+                .source(
+                        "the worse of: all rays that see the worst point inside a level block (Kraus, Photogrammetry, from memory); 1 GSD in position, 1.5 in height (common practice)");
+    }
+
     /** What gave way to a pinned cost says so. */
     private Reason solvedFor(Quantity quantity) {
         Reason.Builder reason = Reason.formula(
                 quantity == GSD
-                        ? "the finest that the pinned cost allows"
+                        ? plan.request().pins().costs().isEmpty()
+                                ? "the coarsest that the pinned accuracy allows"
+                                : "the finest that the pinned cost allows"
                         : "the greatest that the pinned cost allows");
         plan.request()
                 .pins()
@@ -401,6 +416,9 @@ public final class Ledger {
                         "",
                         cost.label().toLowerCase(Locale.ROOT) + ", at most",
                         plan.request().pins().of(cost).orElseThrow().asTyped()));
+        if (plan.request().pins().costs().isEmpty()) {
+            return accurate(reason);
+        }
         return reason.source("search over true plans of this block, to the last digit shown");
     }
 }

@@ -14,7 +14,7 @@ import yalos.core.units.UnitKind;
 
 /**
  * What the operator has fixed, each figure as it was typed. At most one pin for each {@link Quantity.Slot}. Either the
- * scale has a pin, or a cost has one and the scale follows from it.
+ * scale has a pin, or a cost or an accuracy has one and the scale follows from it.
  */
 public final class Pins {
     private final Map<Quantity, Measure> values;
@@ -50,15 +50,15 @@ public final class Pins {
         for (Map.Entry<Quantity, Measure> entry : stored.entrySet()) {
             pins = pins.with(entry.getKey(), entry.getValue());
         }
-        if (!pins.scaleFixed() && pins.costs().isEmpty()) {
-            throw new InputFault("gsd", "nothing", "The GSD, the height or a cost must be pinned.");
+        if (pins.isOpen()) {
+            throw new InputFault("gsd", "nothing", "The GSD, the height, a cost or an accuracy must be pinned.");
         }
         return pins;
     }
 
     /**
-     * The pins after the operator pinned one. A cost that was not pinned before takes the place of the scale, which then
-     * follows from it; a scale pinned afterwards stays beside the cost.
+     * The pins after the operator pinned one. A cost or an accuracy that was not pinned before takes the place of the scale, which
+     * then follows from it; a scale pinned afterwards stays beside it.
      */
     public Pins pinned(Quantity quantity, Measure value) {
         return remembering(quantity, decided(quantity, value));
@@ -114,13 +114,12 @@ public final class Pins {
                 released = with;
             }
         }
-        boolean open = !released.scaleFixed() && released.costs().isEmpty();
-        return open ? Optional.empty() : Optional.of(released);
+        return released.isOpen() ? Optional.empty() : Optional.of(released);
     }
 
     private Pins decided(Quantity quantity, Measure value) {
         Pins pinned = with(quantity, value);
-        if (!quantity.isCost() || has(quantity)) {
+        if (!quantity.drivesScale() || has(quantity)) {
             return pinned;
         }
         EnumMap<Quantity, Measure> changed = new EnumMap<>(Quantity.class);
@@ -145,12 +144,17 @@ public final class Pins {
         return values.keySet().stream().filter(Quantity::isCost).toList();
     }
 
-    /** Whether pins other than costs fix the scale. */
+    /** Whether nothing says what the scale is. */
+    private boolean isOpen() {
+        return !scaleFixed() && values.keySet().stream().noneMatch(Quantity::drivesScale);
+    }
+
+    /** Whether pins other than costs and accuracies fix the scale. */
     public boolean scaleFixed() {
         return scaleFix().isPresent();
     }
 
-    /** Which pins fix the scale; empty when it follows from a cost. */
+    /** Which pins fix the scale; empty when it follows from a cost or an accuracy. */
     public Optional<ScaleFix> scaleFix() {
         return ScaleFix.of(this);
     }
@@ -200,7 +204,7 @@ public final class Pins {
         changed.putAll(values);
         changed.remove(quantity);
         Pins left = new Pins(changed, displaced);
-        if (!left.scaleFixed() && left.costs().isEmpty()) {
+        if (left.isOpen()) {
             Quantity other = quantity == Quantity.GSD ? Quantity.HEIGHT : Quantity.GSD;
             throw new InputFault(
                     quantity.key(),
@@ -224,7 +228,7 @@ public final class Pins {
         changed.remove(Quantity.GSD);
         changed.remove(Quantity.HEIGHT);
         Pins left = new Pins(changed, displaced);
-        if (left.scaleFixed() || !left.costs().isEmpty()) {
+        if (!left.isOpen()) {
             return left;
         }
         changed.putIfAbsent(Quantity.SIDE_OVERLAP, Quantity.SIDE_OVERLAP.checked(side));

@@ -153,6 +153,16 @@ public enum Quantity {
         return slot.filter(Slot::isCost).isPresent();
     }
 
+    /** Whether a pin of it says how accurate the result must be. */
+    public boolean isAccuracy() {
+        return this == POSITIONS_TO || this == HEIGHTS_TO;
+    }
+
+    /** Whether the scale can follow from a pin of it: the finest that a cost allows, the coarsest that an accuracy does. */
+    public boolean drivesScale() {
+        return isCost() || isAccuracy();
+    }
+
     /** Whether the operator can fix it. */
     public boolean pinnable() {
         return slot.isPresent();

@@ -11,11 +11,13 @@ import yalos.core.pins.Defaults;
 import yalos.core.pins.Overlaps;
 import yalos.core.pins.Pins;
 import yalos.core.pins.Quantity;
+import yalos.core.proof.RegularBlock;
+import yalos.core.proof.RuleOfThumb;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
 
 /**
- * Which scale, or which overlap, makes the true plan of this block cost no more than was pinned?
+ * Which scale, or which overlap, makes the true plan of this block cost no more, or its result be as accurate, as was pinned?
  *
  * <p>Costs are limits: photos, flight time, battery sets. What is free gives way, in this order: the scale (the finest GSD
  * that fits), the side overlap, the forward overlap (each the greatest that fits, no more than usual). Nothing gives way beyond what can
@@ -27,6 +29,9 @@ import yalos.core.units.Unit;
 public final class PinSolver {
     /** A hundredth of a centimetre: the last digit of a GSD that is shown. */
     private static final double GSD_STEP_CM = 0.01;
+
+    /** A finer scale that betters the result by less than this is not worth its flight time. */
+    private static final double HARDLY_BETTER = 1.05;
 
     /** Where nothing else does, this keeps a scale from becoming nonsense: 1 m above ground. */
     private static final double LEAST_HEIGHT_M = 1;
@@ -65,10 +70,13 @@ public final class PinSolver {
      * @param groundS seconds that the real ground adds to the flight, as far as is known
      */
     static Solution solve(PlaneBlock block, PlanRequest request, double groundS) {
-        if (request.pins().costs().isEmpty()) {
-            return new Solution(request.pins(), Optional.empty(), true);
+        PinSolver solver = new PinSolver(block, request, groundS);
+        if (!request.pins().costs().isEmpty()) {
+            return solver.solve();
         }
-        return new PinSolver(block, request, groundS).solve();
+        return request.pins().scaleFixed()
+                ? new Solution(request.pins(), Optional.empty(), true)
+                : new Solution(solver.accurate(), Optional.of(Quantity.GSD), true);
     }
 
     /**
@@ -127,6 +135,63 @@ public final class PinSolver {
         return new Solution(pins, Optional.empty(), false);
     }
 
+    /**
+     * The coarsest GSD with which every point well inside a level block is expected to be as accurate as was pinned, by its rays and by the rule of thumb. Where positions alone
+     * forbid that, the coarsest that a finer one would hardly better; the judgement of the plan then says what is missing.
+     */
+    private Pins accurate() {
+        Pins trial = accurate(1);
+        try {
+            // Photos of a strip stand evenly from end to end, a little nearer than the air base; nearer rays measure
+            // heights less well.
+            return accurate(baseShare(BlockPlan.unsolved(block, request.with(trial))));
+        } catch (InputFault tooManyOrNone) {
+            return trial;
+        }
+    }
+
+    /** What is left of the planned air base on a strip of middling length. */
+    private static double baseShare(BlockPlan plan) {
+        double[] shares = plan.flight().lines().stream()
+                .mapToDouble(line -> line.lengthM()
+                        / Math.ceil(Math.max(1, line.lengthM() / plan.design().baseM() - 1e-9))
+                        / plan.design().baseM())
+                .sorted()
+                .toArray();
+        return shares.length == 0 ? 1 : shares[shares.length / 2];
+    }
+
+    private Pins accurate(double baseShare) {
+        int finest = finest();
+        int coarsest = Math.max(finest, coarsest());
+        double best = excess(finest, baseShare);
+        double allowed = Math.max(1, best * HARDLY_BETTER);
+        int low = finest;
+        int high = coarsest;
+        while (high > low) {
+            int middle = (low + high + 1) / 2;
+            if (excess(middle, baseShare) <= allowed) {
+                low = middle;
+            } else {
+                high = middle - 1;
+            }
+        }
+        return pins.with(Quantity.GSD, centimetres(low));
+    }
+
+    /** By how much the expected accuracy misses what was pinned, as a factor; 1 or less where it is met. */
+    private double excess(int step, double baseShare) {
+        Design design = Design.of(pins.with(Quantity.GSD, centimetres(step)), request.kit());
+        RegularBlock.Expected expected = new RegularBlock(design.scale(), design.baseM() * baseShare, design.spacingM())
+                .expected(PlanProof.noise(request.able()));
+        double gsd = design.scale().gsdM();
+        double heightM = Math.max(expected.heightM(), RuleOfThumb.heightM(gsd, request.able()));
+        double positionM = Math.max(expected.positionM(), RuleOfThumb.positionM(gsd, request.able()));
+        double heights = heightM / pins.siOr(Quantity.HEIGHTS_TO, Double.POSITIVE_INFINITY);
+        double positions = positionM / pins.siOr(Quantity.POSITIONS_TO, Double.POSITIVE_INFINITY);
+        return Math.max(heights, positions);
+    }
+
     /** The finest GSD, on whole hundredths of a centimetre, that holds every cost. */
     private Optional<Measure> gsd() {
         int finest = finest();
@@ -149,7 +214,7 @@ public final class PinSolver {
     private int finest() {
         double clearance = request.ground()
                 .filter(ground -> !ground.isLevel())
-                .map(ground -> ground.choice().clearanceM())
+                .map(ground -> ground.choice().keptM())
                 .orElse(LEAST_HEIGHT_M);
         double least = Math.max(clearance, request.kit().payload().leastHeightM());
         return (int) Math.max(2, Math.ceil(stepsAt(least) - 1e-9));

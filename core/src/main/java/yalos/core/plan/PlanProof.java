@@ -99,9 +99,7 @@ public final class PlanProof {
 
     /** How positions are really known: as wanted, unless the aircraft knows them less well. Control points do not ask it. */
     public static Positioning able(BlockPlan plan, Positioning wanted) {
-        Positioning able = plan.request().aircraft().positioning();
-        boolean beyond = wanted != Positioning.CONTROL && wanted.horizontalM() < able.horizontalM() - 1e-9;
-        return beyond ? able : wanted;
+        return plan.request().able(wanted);
     }
 
     /** Everything, with the accuracy that a positioning mode is good for, as far as the aircraft has it. */

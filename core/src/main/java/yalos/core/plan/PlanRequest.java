@@ -10,6 +10,7 @@ import yalos.core.geodesy.Grid;
 import yalos.core.geodesy.LonLat;
 import yalos.core.kit.Aircraft;
 import yalos.core.kit.Kit;
+import yalos.core.kit.Positioning;
 import yalos.core.pins.Pins;
 
 /**
@@ -21,6 +22,7 @@ import yalos.core.pins.Pins;
  * @param launch launch point, if known
  * @param epsg the job's grid; UTM where empty
  * @param ground the real ground; level where empty
+ * @param wanted how positions of photos are to be known; as the aircraft can where empty
  */
 public record PlanRequest(
         Kit kit,
@@ -28,16 +30,33 @@ public record PlanRequest(
         Outline outline,
         Optional<LonLat> launch,
         OptionalInt epsg,
-        Optional<GroundRequest> ground) {
+        Optional<GroundRequest> ground,
+        Optional<Positioning> wanted) {
 
     /** Over level ground. */
     public PlanRequest(Kit kit, Pins pins, Outline outline, Optional<LonLat> launch, OptionalInt epsg) {
-        this(kit, pins, outline, launch, epsg, Optional.empty());
+        this(kit, pins, outline, launch, epsg, Optional.empty(), Optional.empty());
+    }
+
+    /** The same with positions to be known otherwise. */
+    public PlanRequest with(Positioning mode) {
+        return new PlanRequest(kit, pins, outline, launch, epsg, ground, Optional.of(mode));
+    }
+
+    /** How positions are really known: as wanted, unless the aircraft knows them less well. Control points do not ask it. */
+    public Positioning able() {
+        return able(wanted.orElse(aircraft().positioning()));
+    }
+
+    Positioning able(Positioning mode) {
+        Positioning able = aircraft().positioning();
+        boolean beyond = mode != Positioning.CONTROL && mode.horizontalM() < able.horizontalM() - 1e-9;
+        return beyond ? able : mode;
     }
 
     /** The same over real ground. */
     public PlanRequest over(GroundRequest real) {
-        return new PlanRequest(kit, pins, outline, launch, epsg, Optional.of(real));
+        return new PlanRequest(kit, pins, outline, launch, epsg, Optional.of(real), wanted);
     }
 
     /** The leading camera. */
@@ -52,7 +71,7 @@ public record PlanRequest(
 
     /** The request with another kit. */
     public PlanRequest with(Kit other) {
-        return new PlanRequest(other, pins, outline, launch, epsg, ground);
+        return new PlanRequest(other, pins, outline, launch, epsg, ground, wanted);
     }
 
     /** The job's grid: the one asked for, or the UTM zone of the block's middle. */
@@ -62,7 +81,7 @@ public record PlanRequest(
 
     /** The request with other pins. */
     public PlanRequest with(Pins other) {
-        return new PlanRequest(kit, other, outline, launch, epsg, ground);
+        return new PlanRequest(kit, other, outline, launch, epsg, ground, wanted);
     }
 
     /**

@@ -17,6 +17,10 @@ public record Measure(double figure, Unit unit) {
     private static final Pattern FRACTION = Pattern.compile("(\\d+)\\s*/\\s*(\\d+(?:\\.\\d+)?)\\s*(.*)");
     private static final Pattern FIGURE =
             Pattern.compile("([+-]?(?:\\d+(?:[.,]\\d*)?|[.,]\\d+)(?:[eE][+-]?\\d{1,3})?)\\s*(.*)");
+    /** Commas that can only set thousands apart: a point follows, or there are two. */
+    private static final Pattern THOUSANDS =
+            Pattern.compile("[+-]?\\d{1,3}(?:(?:,\\d{3})+\\.\\d*|(?:,\\d{3}){2,}(?!\\d))(?:\\D.*)?");
+
     private static final Pattern UNCLEAR_COMMA = Pattern.compile("[+-]?\\d{1,3},\\d{3}");
 
     public Measure {
@@ -66,7 +70,7 @@ public record Measure(double figure, Unit unit) {
             double figure = Double.parseDouble(fraction.group(1)) / Double.parseDouble(fraction.group(2));
             return inUnit(field, typed, figure, fraction.group(3), unitIfNone);
         }
-        Matcher matcher = FIGURE.matcher(typed);
+        Matcher matcher = FIGURE.matcher(THOUSANDS.matcher(typed).matches() ? typed.replace(",", "") : typed);
         if (!matcher.matches()) {
             throw new InputFault(
                     field, typed, "“%s” is not a figure. Type a number, with or without a unit.".formatted(typed));

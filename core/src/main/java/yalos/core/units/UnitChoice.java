@@ -47,7 +47,7 @@ public record UnitChoice(Map<UnitKind, Unit> chosen) {
     /** The figure with its unit, as it stands in a sentence. */
     public String text(UnitKind kind, double si) {
         String symbol = unit(kind).symbol();
-        String figure = figure(kind, si);
+        String figure = parted(figure(kind, si));
         if (symbol.isEmpty()) {
             return figure;
         }
@@ -62,6 +62,13 @@ public record UnitChoice(Map<UnitKind, Unit> chosen) {
             return text(UnitKind.AREA, m2);
         }
         Unit small = unit == Unit.ACRE || unit == Unit.SQUARE_FOOT ? Unit.SQUARE_FOOT : Unit.SQUARE_METRE;
-        return UnitKind.AREA.figure(m2, small) + " " + small.symbol();
+        return parted(UnitKind.AREA.figure(m2, small)) + " " + small.symbol();
+    }
+
+    /** Thousands before the point set apart, as all sentences have them; fields keep the bare figure that is typed. */
+    private static String parted(String figure) {
+        int point = figure.indexOf('.');
+        String whole = point < 0 ? figure : figure.substring(0, point);
+        return whole.replaceAll("(?<=\\d)(?=(\\d{3})+$)", ",") + figure.substring(whole.length());
     }
 }

@@ -434,7 +434,7 @@ class FindingsTest {
         Height pond = (x, y) -> Math.abs(x) < 50 && Math.abs(y) < 50 ? 90 : 100 + 0.05 * x;
         Finding water = find(of(over(pond, OptionalDouble.empty()), Brief.EMPTY), "water")
                 .orElseThrow();
-        assertThat(water.sentence()).containsPattern("0\\.81 ha|8100 m²|8,100 m²");
+        assertThat(water.sentence()).containsPattern("0\\.81 ha|8,100 m²");
         assertThat(water.place()).isPresent();
         Height slope = (x, y) -> 100 + 0.05 * x;
         assertThat(find(of(over(slope, OptionalDouble.empty()), Brief.EMPTY), "water"))

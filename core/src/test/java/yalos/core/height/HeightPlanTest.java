@@ -103,6 +103,24 @@ class HeightPlanTest {
         assertThat(keys(plan)).doesNotContain("overlap-over-relief", "clearance");
     }
 
+    /** A model good to 3 m (one sigma): 6 m more are kept above it, over a hill flown level and in the sentence. */
+    @Test
+    void theModelsErrorWidensTheClearance() {
+        DoubleBinaryOperator hill = (x, y) -> 300 + 45 * Math.exp(-(x * x + y * y) / 5000);
+        HeightChoice exact = choice(HeightReference.GEOID, DesignPlane.LOWEST);
+        BlockPlan trusted = plan(hill, exact, Pins.ofHeight(68));
+        assertThat(keys(trusted)).doesNotContain("clearance");
+        BlockPlan doubted = plan(hill, exact.withModelSigma(3), Pins.ofHeight(68));
+        assertThat(finding(doubted, "clearance").sentence())
+                .contains("26.0 m above it are to be kept, 6.0 m of it because the model may be wrong");
+        BlockPlan stepped = plan(
+                (x, y) -> x > 0 ? 380 : 300,
+                choice(HeightReference.FOLLOW, DesignPlane.BOTH).withModelSigma(3),
+                Pins.ofHeight(22));
+        assertThat(stepped.heights().orElseThrow().nearestSection().clearanceM())
+                .isGreaterThanOrEqualTo(26 - 1e-6);
+    }
+
     /** Climb 4 m/s and sink 3 m/s (the aircraft's figures) at the plan's speed: no leg is steeper. */
     @Test
     void aCliffIsApproachedWithinTheClimbLimitAndClearedAll() {

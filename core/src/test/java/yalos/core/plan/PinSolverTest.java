@@ -14,9 +14,11 @@ import yalos.core.finding.Finding;
 import yalos.core.finding.Findings;
 import yalos.core.finding.Mends;
 import yalos.core.finding.Remedy;
+import yalos.core.kit.Positioning;
 import yalos.core.pins.Defaults;
 import yalos.core.pins.Pins;
 import yalos.core.pins.Quantity;
+import yalos.core.proof.GroundProof;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
 import yalos.core.units.UnitChoice;
@@ -55,6 +57,77 @@ class PinSolverTest {
         assertThat(Math.abs(gsdCm * 100 - Math.round(gsdCm * 100))).isLessThan(1e-6);
         BlockPlan finer = plan(Pins.ofGsd(gsdCm - 0.01));
         assertThat(PinSolver.cost(finer, cost, 0)).isGreaterThan(limit);
+    }
+
+    private static BlockPlan accurate(Quantity accuracy, double cm, Positioning mode, double forward, double side) {
+        Pins pins = USUAL.with(Quantity.CEILING, Measure.of(500, Unit.METRE))
+                .with(Quantity.FORWARD_OVERLAP, Measure.of(forward, Unit.PERCENT))
+                .with(Quantity.SIDE_OVERLAP, Measure.of(side, Unit.PERCENT))
+                .pinned(accuracy, Measure.of(cm, Unit.CENTIMETRE));
+        return Samples.request(Samples.square(1200), pins).with(mode).plan();
+    }
+
+    private static double inside(BlockPlan plan, Quantity accuracy, Positioning mode) {
+        GroundProof proof = PlanProof.of(plan, 5).whole(mode, share -> true);
+        float[] sigmas = accuracy == Quantity.HEIGHTS_TO ? proof.sigmaVerticalM() : proof.sigmaHorizontalM();
+        int middle = proof.grid().columns() * (proof.grid().rows() / 2)
+                + proof.grid().columns() / 2;
+        double most = 0;
+        for (int down = -6; down <= 6; down++) {
+            for (int across = -6; across <= 6; across++) {
+                most = Math.max(most, sigmas[middle + down * proof.grid().columns() + across]);
+            }
+        }
+        return accuracy == Quantity.HEIGHTS_TO ? most : most / Math.sqrt(2);
+    }
+
+    /** By hand, common practice: heights are 1.5 GSD at best, positions 1, with the positions of the photos added in quadrature. */
+    @ParameterizedTest
+    @CsvSource({
+        "HEIGHTS_TO, 5, CONTROL, 2.66",
+        "HEIGHTS_TO, 8, RTK_NETWORK, 4.61",
+        "POSITIONS_TO, 3, CONTROL, 2.23",
+    })
+    void findsTheCoarsestGsdOfTheRuleOfThumb(Quantity accuracy, double cm, Positioning mode, double gsdCm) {
+        BlockPlan plan = accurate(accuracy, cm, mode, 80, 70);
+        assertThat(plan.solution().solved()).contains(Quantity.GSD);
+        assertThat(plan.design().scale().gsdM() * 100).isCloseTo(gsdCm, Offset.offset(1e-6));
+        assertThat(inside(plan, accuracy, mode)).isLessThanOrEqualTo(cm / 100);
+    }
+
+    /** With few rays these bind. The whole proof, at other points and over real strips, agrees: met, and not met 6 % coarser. */
+    @ParameterizedTest
+    @CsvSource({"HEIGHTS_TO, 9, CONTROL", "HEIGHTS_TO, 8, PPK"})
+    void findsTheCoarsestGsdThatFewRaysMeasure(Quantity accuracy, double cm, Positioning mode) {
+        BlockPlan plan = accurate(accuracy, cm, mode, 60, 20);
+        assertThat(plan.solution().solved()).contains(Quantity.GSD);
+        assertThat(plan.request().pins().has(Quantity.GSD)).isFalse();
+        assertThat(inside(plan, accuracy, mode)).isLessThanOrEqualTo(cm / 100 * 1.001);
+        double gsdCm = plan.design().scale().gsdM() * 100;
+        Pins sparse = Pins.ofGsd(gsdCm * 1.06)
+                .with(Quantity.FORWARD_OVERLAP, Measure.of(60, Unit.PERCENT))
+                .with(Quantity.SIDE_OVERLAP, Measure.of(20, Unit.PERCENT));
+        BlockPlan coarser =
+                Samples.request(Samples.square(1200), sparse).with(mode).plan();
+        assertThat(inside(coarser, accuracy, mode)).isGreaterThan(cm / 100);
+    }
+
+    /** Satellites alone give 1.5 m of height from photo to photo: no GSD mends that, and none is driven into the ground for it. */
+    @Test
+    void anAccuracyBeyondThePositionsIsSaidAndDrivesNoNonsense() {
+        BlockPlan plan = accurate(Quantity.HEIGHTS_TO, 1, Positioning.SINGLE, 80, 70);
+        assertThat(plan.design().scale().gsdM()).isBetween(0.01, 0.2);
+        assertThat(Findings.of(plan, UnitChoice.METRIC))
+                .extracting(Finding::key)
+                .contains("height-accuracy");
+    }
+
+    /** Released, the accuracy gives back the GSD it took the place of. */
+    @Test
+    void aReleasedAccuracyBringsTheScaleBack() {
+        Pins pins = USUAL.pinned(Quantity.HEIGHTS_TO, Measure.of(5, Unit.CENTIMETRE));
+        assertThat(pins.scaleFixed()).isFalse();
+        assertThat(pins.released(Quantity.HEIGHTS_TO)).contains(USUAL);
     }
 
     @Test

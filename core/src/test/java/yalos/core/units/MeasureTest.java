@@ -51,6 +51,10 @@ class MeasureTest {
         assertThat(UnitChoice.METRIC.figure(UnitKind.DURATION, 1480)).isEqualTo("24:40");
         assertThat(UnitChoice.METRIC.figure(UnitKind.SHUTTER, 0.001)).isEqualTo("1/1000");
         assertThat(UnitChoice.FEET.text(UnitKind.HEIGHT, 91.44)).isEqualTo("300.0 ft");
+        assertThat(UnitChoice.METRIC.text(UnitKind.HEIGHT, -1234567.89)).isEqualTo("-1,234,567.9 m");
+        assertThat(UnitChoice.METRIC.areaText(812)).isEqualTo("812 m²");
+        assertThat(Measure.typed("h", "1,234.5 m", Unit.METRE).si()).isEqualTo(1234.5);
+        assertThat(Measure.typed("h", "-1,234,567 ft", Unit.METRE).figure()).isEqualTo(-1234567);
         assertThat(UnitChoice.FEET.text(UnitKind.SPEED, 10)).isEqualTo("22.4 mph");
     }
 

@@ -18,6 +18,7 @@ import yalos.core.brief.Surface;
 import yalos.core.kit.Positioning;
 import yalos.core.plan.BlockPlan;
 import yalos.core.plan.PlanProof;
+import yalos.core.proof.RuleOfThumb;
 import yalos.core.proof.Shares;
 import yalos.core.trial.DetailCurve;
 import yalos.core.units.UnitChoice;
@@ -209,9 +210,7 @@ class BriefBook implements StageBook {
         return plans.stream()
                 .map(other -> {
                     double gsd = other.design().scale().gsdM();
-                    double sigma = Math.hypot(
-                            Advice.VERTICAL_GSDS * gsd,
-                            PlanProof.able(plan, brief.positioning()).verticalM());
+                    double sigma = RuleOfThumb.heightM(gsd, PlanProof.able(plan, brief.positioning()));
                     return new CurvePoint(
                             100 * (gsd - least) / Math.max(1e-9, most - least),
                             100 - 100 * other.flightTimeS() / slowest,

@@ -13,7 +13,6 @@ import java.nio.file.StandardCopyOption;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
@@ -35,6 +34,7 @@ import yalos.core.terrain.HeightGrid;
 import yalos.core.terrain.Holes;
 import yalos.core.terrain.Holes.Hole;
 import yalos.core.terrain.VerticalDatum;
+import yalos.core.units.UnitChoice;
 import yalos.web.store.GearJson;
 import yalos.web.store.GroundFacts;
 import yalos.web.store.GroundFacts.ModelUse;
@@ -49,6 +49,7 @@ public class Models {
     private static final Logger LOG = LoggerFactory.getLogger(Models.class);
 
     private static final int MOST_CELLS = 2_000_000;
+    private static final int MOST_OFFERED = 5;
     private static final int KEPT = 12;
     private static final int KEPT_SPOTS = 1000;
     private static final double[] CELL_SIZES = {0.25, 0.5, 1, 2, 2.5, 5, 10, 20, 25, 50, 100, 200};
@@ -85,11 +86,43 @@ public class Models {
     /** A model of a job as a page lists it. */
     public record Model(long id, String name, String about, int epsg) {}
 
-    public List<Model> ofJob(long job) {
+    public List<Model> ofJob(long job, UnitChoice units) {
         return rows.ofJob(job).stream()
                 .filter(row -> row.kind().equals(ELEVATION))
-                .map(row -> new Model(row.id(), row.name(), row.about(), row.epsg()))
+                .map(row -> listed(row, units))
                 .toList();
+    }
+
+    private static Model listed(ModelRow row, UnitChoice units) {
+        String about =
+                Extent.read(row.extent()).map(extent -> extent.about(units)).orElse(row.about());
+        return new Model(row.id(), row.name(), about, row.epsg());
+    }
+
+    /** Models that other jobs have of a place, such as terrain made from an earlier flight there; the newest first. */
+    public List<Model> ofOthers(long job, LonLat place, UnitChoice units) {
+        return rows.ofOthers(job).stream()
+                .filter(row -> Extent.read(row.extent())
+                        .filter(extent -> extent.holds(place))
+                        .isPresent())
+                .limit(MOST_OFFERED)
+                .map(row -> listed(row, units))
+                .toList();
+    }
+
+    /**
+     * A copy of another job's model for this one, so that neither loses it with the other.
+     *
+     * @throws InputFault for no such model
+     */
+    @Transactional
+    public ModelUse borrowed(long job, long id) throws IOException {
+        ModelRow row = rows.byId(id)
+                .filter(one -> one.kind().equals(ELEVATION))
+                .orElseThrow(() -> new InputFault("model", id, "That model is there no more. Reload the page."));
+        long own = rows.insert(job, ELEVATION, row.name(), row.epsg(), row.about(), row.datum(), row.extent());
+        Files.copy(file(id), file(own), StandardCopyOption.REPLACE_EXISTING);
+        return use(job, own);
     }
 
     /**
@@ -125,7 +158,13 @@ public class Models {
                 ElevationModel model = ElevationModel.of(raster, epsg, datum);
                 check.accept(model);
                 long id = rows.insert(
-                        job, ELEVATION, shortened(name), model.epsg(), about(raster, model), GearJson.write(datum));
+                        job,
+                        ELEVATION,
+                        shortened(name),
+                        model.epsg(),
+                        "elevation model",
+                        GearJson.write(datum),
+                        Extent.of(model).stored());
                 Files.move(tiff, file(id), StandardCopyOption.REPLACE_EXISTING);
                 return new ModelUse(id, model.epsg(), datum);
             } finally {
@@ -134,18 +173,6 @@ public class Models {
         } finally {
             Files.deleteIfExists(upload);
         }
-    }
-
-    private static String about(GeoTiff raster, ElevationModel model) {
-        double[] range = model.rangeM();
-        return String.format(
-                Locale.ROOT,
-                "%,d × %,d cells of %.2g m, %.0f to %.0f m above the geoid",
-                raster.columns(),
-                raster.rows(),
-                model.cellM(),
-                range[0],
-                range[1]);
     }
 
     /**
@@ -163,7 +190,7 @@ public class Models {
         ModelRow row = row(job, id);
         try (GeoTiff raster = GeoTiff.open(file(id))) {
             ElevationModel model = ElevationModel.of(raster, OptionalInt.of(row.epsg()), datum);
-            rows.state(id, about(raster, model), GearJson.write(datum));
+            rows.state(id, GearJson.write(datum), Extent.of(model).stored());
         }
     }
 

@@ -57,8 +57,8 @@ public class Pictures {
         try {
             Files.copy(content, upload, StandardCopyOption.REPLACE_EXISTING);
             int code = checked(upload, name, world, epsg);
-            long id =
-                    rows.insert(job, PICTURE, name.length() > 200 ? name.substring(0, 200) : name, code, "picture", "");
+            long id = rows.insert(
+                    job, PICTURE, name.length() > 200 ? name.substring(0, 200) : name, code, "picture", "", "");
             Files.move(upload, file(id), StandardCopyOption.REPLACE_EXISTING);
             if (!world.isBlank()) {
                 Files.writeString(worldFile(id), world);

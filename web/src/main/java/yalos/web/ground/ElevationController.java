@@ -171,6 +171,17 @@ class ElevationController {
         });
     }
 
+    /** Takes over a model that another job has of this place, and uses it. */
+    @PostMapping("/blocks/{id}/models/{model}/borrow")
+    String borrow(@PathVariable long id, @PathVariable long model, Visit visit) throws IOException {
+        ModelUse use = models.borrowed(blocks.open(id).jobId(), model);
+        return change(id, visit, "elevation model of another job", ground -> {
+            List<ModelUse> uses = new ArrayList<>(List.of(use));
+            uses.addAll(ground.models());
+            return ground.withModels(uses);
+        });
+    }
+
     /** Leaves a model out; its file stays with the job. */
     @PostMapping("/blocks/{id}/models/{model}/leave")
     String leave(@PathVariable long id, @PathVariable long model, Visit visit) {
@@ -210,18 +221,11 @@ class ElevationController {
             HeightChoice choice = ground.choice();
             return switch (setting) {
                 case "reference" -> ground.with(choice.with(one(HeightReference.class, value)));
-                case "plane" ->
-                    ground.with(new HeightChoice(
-                            choice.reference(),
-                            one(DesignPlane.class, value),
-                            choice.clearanceM(),
-                            choice.smoothingM()));
-                case "clearance" ->
-                    ground.with(new HeightChoice(
-                            choice.reference(), choice.plane(), metres("clearance", value), choice.smoothingM()));
-                case "smoothing" ->
-                    ground.with(new HeightChoice(
-                            choice.reference(), choice.plane(), choice.clearanceM(), metres("smoothing", value)));
+                case "plane" -> ground.with(choice.with(one(DesignPlane.class, value)));
+                case "clearance" -> ground.with(choice.withClearance(metres("clearance", value)));
+                case "smoothing" -> ground.with(choice.withSmoothing(metres("smoothing", value)));
+                case "model-sigma" ->
+                    ground.with(choice.withModelSigma(value.isBlank() ? 0 : metres("model-sigma", value)));
                 case "take-off-level" ->
                     ground.withTakeOffLevel(
                             value.isBlank()

@@ -56,13 +56,19 @@ class ElevationPage {
         model.addAttribute("level", ground.models().isEmpty());
         model.addAttribute(
                 "usedModels",
-                models.ofJob(opened.block().jobId()).stream()
+                models.ofJob(opened.block().jobId(), units).stream()
                         .filter(one -> ground.models().stream().anyMatch(use -> use.id() == one.id()))
                         .map(Models.Model::name)
                         .collect(Collectors.joining(", ")));
         model.addAttribute(
                 "areaWords",
                 units.text(UnitKind.AREA, opened.block().facts().outline().areaM2()));
+        model.addAttribute(
+                "others",
+                facts.outline().isEmpty()
+                        ? List.of()
+                        : models.ofOthers(
+                                opened.block().jobId(), facts.outline().middle(), units));
         model.addAttribute("hasPicture", ground.picture().isPresent());
         opened.planned()
                 .whole()
@@ -86,6 +92,13 @@ class ElevationPage {
                         units.text(UnitKind.HEIGHT, ground.choice().clearanceM()),
                         ""),
                 new HeightField(
+                        "model-sigma",
+                        "Model good to, 1 sigma",
+                        ground.choice().modelSigmaM() == 0
+                                ? ""
+                                : units.text(UnitKind.HEIGHT, ground.choice().modelSigmaM()),
+                        "taken as exact"),
+                new HeightField(
                         "smoothing",
                         "Evened out over",
                         units.text(UnitKind.DISTANCE, ground.choice().smoothingM()),
@@ -104,7 +117,7 @@ class ElevationPage {
 
     private List<ModelView> models(long job, GroundFacts ground, UnitChoice units) {
         List<ModelView> views = new ArrayList<>();
-        for (Models.Model one : models.ofJob(job)) {
+        for (Models.Model one : models.ofJob(job, units)) {
             Optional<VerticalDatum> use = ground.models().stream()
                     .filter(used -> used.id() == one.id())
                     .map(GroundFacts.ModelUse::datum)
@@ -161,15 +174,22 @@ class ElevationPage {
                                         .formatted(
                                                 units.figure(UnitKind.GSD, Math.max(0, above[0]) * perMetre),
                                                 units.text(UnitKind.GSD, above[2] * perMetre))),
-                        new Line(
-                                "least clearance",
-                                units.text(
-                                        UnitKind.HEIGHT,
-                                        heights.nearestSection().clearanceM())),
+                        new Line("least clearance", clearance(heights, units)),
                         new Line(
                                 "return height, at least",
                                 units.text(UnitKind.HEIGHT, heights.returnAboveTakeOffM()) + " above take-off")));
         return lines;
+    }
+
+    /** What is kept above the model, and how much of it is for the model's error. */
+    private static String clearance(HeightPlan heights, UnitChoice units) {
+        double kept = heights.choice().keptM();
+        double allowed = kept - heights.choice().clearanceM();
+        String least = units.text(UnitKind.HEIGHT, heights.nearestSection().clearanceM());
+        return allowed == 0
+                ? least
+                : "%s; kept are %s, %s of it for the model's error"
+                        .formatted(least, units.text(UnitKind.HEIGHT, kept), units.text(UnitKind.HEIGHT, allowed));
     }
 
     private static List<ThingView> obstacles(GroundFacts ground, UnitChoice units) {

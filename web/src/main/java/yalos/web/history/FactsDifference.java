@@ -63,6 +63,12 @@ final class FactsDifference {
                     .formatted(models(then.models().size()), models(now.models().size())));
         }
         if (!then.choice().equals(now.choice())) {
+            if (then.choice().modelSigmaM() != now.choice().modelSigmaM()) {
+                changes.add("The model was taken as good to %s, now to %s."
+                        .formatted(
+                                units.text(UnitKind.HEIGHT, then.choice().modelSigmaM()),
+                                units.text(UnitKind.HEIGHT, now.choice().modelSigmaM())));
+            }
             changes.add("Heights were %s with %s kept, now %s with %s."
                     .formatted(
                             then.choice().reference().words(),

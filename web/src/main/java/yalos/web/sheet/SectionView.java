@@ -84,7 +84,7 @@ record SectionView(
                 strip == 0 ? new double[0] : stations(plan, strip, unitM),
                 nearest,
                 Double.isInfinite(least) ? "unknown" : units.text(UnitKind.HEIGHT, least),
-                heights.choice().clearanceM() / unitM,
+                heights.choice().keptM() / unitM,
                 units.unit(UnitKind.HEIGHT).symbol());
     }
 

@@ -63,7 +63,7 @@ public record BlockFacts(
         Kit flown = brief.positioning().link()
                 ? kit.with(aircraft.with(aircraft.battery().withLinkOn()))
                 : kit;
-        return new PlanRequest(flown, pins, outline, launch, epsg);
+        return new PlanRequest(flown, pins, outline, launch, epsg).with(brief.positioning());
     }
 
     /** The leading camera. */

@@ -29,10 +29,10 @@ record FactsForm2(
         }
     }
 
-    /** The same in the third form. */
-    FactsForm3 upgraded() {
-        return new FactsForm3(
-                3,
+    /** The same in the fourth form; the third only adds what nobody could state yet. */
+    FactsForm4 upgraded() {
+        return new FactsForm4(
+                4,
                 outline,
                 launch,
                 epsg,

@@ -12,11 +12,11 @@ import yalos.core.fault.InputFault;
 
 /**
  * {@link BlockFacts} as the text they are stored as. Every form that was ever written has a number and plain records of its own; an older
- * one is lifted from form to form up to the present, a newer one is refused. Lenient in what it reads: see {@link FactsForm3}.
+ * one is lifted from form to form up to the present, a newer one is refused. Lenient in what it reads: see {@link FactsForm4}.
  */
 public final class FactsJson {
     /** The form that is written. */
-    static final int PRESENT = 3;
+    static final int PRESENT = 4;
 
     private static final JsonMapper JSON = JsonMapper.builder()
             .disable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES)
@@ -25,7 +25,7 @@ public final class FactsJson {
     private FactsJson() {}
 
     public static String write(BlockFacts facts) {
-        return JSON.writeValueAsString(FactsForm3.of(facts));
+        return JSON.writeValueAsString(FactsForm4.of(facts));
     }
 
     /** SHA-256 of facts as they are stored, in hexadecimal. */
@@ -52,7 +52,7 @@ public final class FactsJson {
                             .upgraded()
                             .facts();
                 case 2 -> JSON.treeToValue(root, FactsForm2.class).upgraded().facts();
-                case PRESENT -> JSON.treeToValue(root, FactsForm3.class).facts();
+                case 3, PRESENT -> JSON.treeToValue(root, FactsForm4.class).facts();
                 default -> throw refused(shape);
             };
         } catch (JacksonException | InputFault e) {

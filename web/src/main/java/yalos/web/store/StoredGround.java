@@ -29,7 +29,12 @@ record StoredGround(
                 ground.models().stream()
                         .map(use -> new Model(use.id(), use.epsg(), StoredDatum.of(use.datum())))
                         .toList(),
-                new Choice(choice.reference().name(), choice.plane().name(), choice.clearanceM(), choice.smoothingM()),
+                new Choice(
+                        choice.reference().name(),
+                        choice.plane().name(),
+                        choice.clearanceM(),
+                        choice.smoothingM(),
+                        choice.modelSigmaM()),
                 ground.obstacles().stream().map(Standing::of).toList(),
                 ground.zones().stream().map(Hanging::of).toList(),
                 orNull(ground.takeOffLevelM()),
@@ -56,14 +61,15 @@ record StoredGround(
 
     record Model(Long id, Integer epsg, StoredDatum datum) {}
 
-    record Choice(String reference, String plane, Double clearanceM, Double smoothingM) {
+    record Choice(String reference, String plane, Double clearanceM, Double smoothingM, Double modelSigmaM) {
         HeightChoice choice() {
             HeightChoice usual = HeightChoice.USUAL;
             return new HeightChoice(
                     word(reference, usual.reference()),
                     word(plane, usual.plane()),
                     or(clearanceM, usual.clearanceM()),
-                    or(smoothingM, usual.smoothingM()));
+                    or(smoothingM, usual.smoothingM()),
+                    or(modelSigmaM, 0));
         }
     }
 

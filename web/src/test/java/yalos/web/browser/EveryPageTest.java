@@ -15,6 +15,7 @@ import org.junit.jupiter.api.TestInstance;
 import org.junit.jupiter.api.condition.EnabledIfSystemProperty;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 import org.springframework.context.ConfigurableApplicationContext;
 import yalos.web.RunningYalos;
 
@@ -91,6 +92,52 @@ class EveryPageTest {
             assertThat(((Number) overflow).intValue())
                     .as("%s scrolls sideways", path)
                     .isLessThanOrEqualTo(0);
+            page.context().close();
+        }
+    }
+
+    private static final String SMALL = """
+            () => [...document.querySelectorAll('button, a[href], input:not([type=hidden]), select, summary, textarea, [role=button]')]
+                .filter(e => e.checkVisibility() && !e.closest('.visually-hidden') && !e.matches('.default, .skip'))
+                .map(e => [e, e.matches('[type=checkbox], [type=radio]')
+                    && (e.closest('label') || document.querySelector(`label[for="${e.id}"]`)) || e])
+                .map(([e, target]) => [e, target.getBoundingClientRect()])
+                .filter(([e, box]) => box.width > 1 && (box.width < 43.5 || box.height < 43.5))
+                .map(([e, box]) => `${e.tagName} ${e.className} ${box.width} x ${box.height} ${e.textContent.trim().slice(0, 30)}`)""";
+
+    private static final String COVERED = """
+            () => [...document.querySelectorAll('.row .name > span')].filter(name => {
+                const box = name.getBoundingClientRect();
+                const seen = document.elementFromPoint(box.right - 2, box.top + box.height / 2);
+                const inView = box.bottom < innerHeight && box.top > 0 && name.checkVisibility();
+                return inView && seen && seen.closest('.step, .figure') && !name.contains(seen);
+            }).map(name => name.textContent)""";
+
+    /** In sun and gloves: every target has 44 px each way, no label of a row is covered. */
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "/jobs",
+                "/jobs/1",
+                "/blocks/2/brief",
+                "/blocks/2/ground",
+                "/blocks/2/kit",
+                "/blocks/2/strips?why=speed",
+                "/blocks/2/proof",
+                "/blocks/2/history",
+                "/catalogue",
+                "/units",
+                "/blocks/2/compare",
+            })
+    void theSunLookIsForGloves(String path) {
+        for (int[] size : new int[][] {{1280, 800}, {800, 1280}}) {
+            Page page = open(path, "sun", size[0], size[1]);
+            assertThat((List<?>) page.evaluate(SMALL))
+                    .as("%s at %d", path, size[0])
+                    .isEmpty();
+            assertThat((List<?>) page.evaluate(COVERED))
+                    .as("%s at %d", path, size[0])
+                    .isEmpty();
             page.context().close();
         }
     }

@@ -17,6 +17,7 @@ import java.util.Arrays;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.concurrent.TimeUnit;
+import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import javax.imageio.ImageIO;
 import org.junit.jupiter.api.Assumptions;
@@ -103,6 +104,29 @@ class GroundAndProofTest {
                 .contains("whole path");
         assertThat(visitor.get("/blocks/" + block + "/section.json?strip=999").statusCode())
                 .isEqualTo(404);
+    }
+
+    /** A model of an earlier job at this place is offered, and copied: it stays when that job goes. */
+    @Test
+    void aModelOfAnEarlierJobIsTakenOver() {
+        String page = bring(Reference.bytes("coverage_dem_utm.tif"), "first-season.tif");
+        assertThat(page).contains("cells of 2.0 m");
+        long first = block;
+        block = visitor.newBlock("Ground again " + ++made, "47.5115, 9.8680");
+        assertThat(change("/import", "text", CORNERS)).contains("round it");
+        Matcher offered = Pattern.compile("/models/(\\d+)/borrow").matcher(page("ground"));
+        assertThat(offered.find()).as("offered").isTrue();
+        String taken = change("/models/" + offered.group(1) + "/borrow");
+        assertThat(taken).contains("first-season.tif", "above ground, followed").doesNotContain("class=\"fault\"");
+        long again = block;
+        block = first;
+        change("/heights/model-sigma", "value", "1.5");
+        assertThat(page("ground")).contains("kept are 23.0 m, 3.0 m of it for the model");
+        assertThat(visitor.get("/blocks/" + again + "/ground").body()).doesNotContain("kept are 23.0 m");
+        block = visitor.newBlock("Ground elsewhere " + ++made, "48.5115, 9.8680");
+        change("/import", "text", "48.5115 9.8680\n48.5115 9.8690\n48.5125 9.8690");
+        assertThat(page("ground")).doesNotContain("/borrow");
+        assertThat(change("/models/999999/borrow")).contains("is there no more");
     }
 
     @ParameterizedTest

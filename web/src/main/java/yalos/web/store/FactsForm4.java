@@ -20,10 +20,10 @@ import yalos.core.units.Unit;
 import yalos.web.store.StoredGear.StoredKit;
 
 /**
- * Facts of a block in their third form, the present one. Plain types alone; places are pairs of longitude and latitude. A part that is
+ * Facts of a block in their fourth form, the present one; the third is the same without the model's accuracy. Plain types alone; places are pairs of longitude and latitude. A part that is
  * missing is read as what is usual, an unknown word or pin is passed over, so that facts of any age give a block.
  */
-record FactsForm3(
+record FactsForm4(
         Integer shape,
         List<StoredPart> outline,
         double[] launch,
@@ -37,13 +37,13 @@ record FactsForm3(
         StoredGround ground) {
     private static final double USUAL_GSD_CM = 2;
 
-    static FactsForm3 of(BlockFacts facts) {
+    static FactsForm4 of(BlockFacts facts) {
         Map<String, String> pins = new LinkedHashMap<>();
         facts.pins().asMap().forEach((quantity, value) -> pins.put(quantity.key(), value.asTyped()));
         Map<String, String> notes = new LinkedHashMap<>();
         new TreeMap<>(facts.notes()).forEach((quantity, note) -> notes.put(quantity.key(), note));
-        return new FactsForm3(
-                3,
+        return new FactsForm4(
+                FactsJson.PRESENT,
                 facts.outline().parts().stream().map(StoredPart::of).toList(),
                 facts.launch()
                         .map(at -> new double[] {at.lonDeg(), at.latDeg()})

@@ -1,0 +1,26 @@
+package yalos.core.proof;
+
+import yalos.core.kit.Positioning;
+
+/**
+ * What a result is good to at best, by its GSD and by how the positions of its photos are known, one standard deviation (common practice).
+ * Rays alone promise more, since they take orientations as known and every texture as good.
+ */
+public final class RuleOfThumb {
+    /** Positions come out no better than so many GSDs. */
+    public static final double POSITION_GSDS = 1;
+    /** Heights come out no better than so many GSDs. */
+    public static final double HEIGHT_GSDS = 1.5;
+
+    private RuleOfThumb() {}
+
+    /** Of a position along each axis of the plane, in metres; both errors add up as independent ones do. */
+    public static double positionM(double gsdM, Positioning mode) {
+        return Math.hypot(POSITION_GSDS * gsdM, mode.horizontalM());
+    }
+
+    /** Of a height, in metres. */
+    public static double heightM(double gsdM, Positioning mode) {
+        return Math.hypot(HEIGHT_GSDS * gsdM, mode.verticalM());
+    }
+}
