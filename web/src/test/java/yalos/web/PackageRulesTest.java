@@ -46,7 +46,7 @@ class PackageRulesTest {
     private static final Floors FLOORS = new Floors(
             "yalos.web",
             List.of(
-                    List.of("store"),
+                    List.of("store", "work"),
                     List.of("shell"),
                     List.of("elevation"),
                     List.of("block"),

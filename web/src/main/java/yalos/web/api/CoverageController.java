@@ -6,6 +6,7 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Locale;
@@ -24,11 +25,25 @@ import yalos.core.terrain.GeoTiff;
 import yalos.core.terrain.GeoTiffWriter;
 import yalos.core.terrain.Georeference;
 import yalos.core.terrain.HeightGrid;
+import yalos.web.work.ClientWatch;
+import yalos.web.work.Order;
+import yalos.web.work.Work;
+import yalos.web.work.WorkQueue;
 
 /** Proves stations over a terrain model for a script: one layer, on exactly the model's cells. Keeps nothing. */
 @RestController
 class CoverageController {
     private static final long MOST_CELLS = 40_000_000;
+    /** Heights, what helps lines of sight, the layers, and the answer. */
+    private static final long BYTES_A_CELL = 40;
+
+    private static final Duration DEADLINE = Duration.ofMinutes(2);
+
+    private final WorkQueue queue;
+
+    CoverageController(WorkQueue queue) {
+        this.queue = queue;
+    }
 
     /** What can be asked for. */
     private enum Wanted {
@@ -82,12 +97,28 @@ class CoverageController {
         Path copy = Files.createTempFile("yalos-terrain", ".tif");
         try {
             terrain.transferTo(copy);
+            Order order = new Order(request.getRemoteAddr(), "The proof", bytes(copy, plan), DEADLINE);
+            byte[] tiff =
+                    queue.submit(order, work -> layer(copy, plan, wanted, work)).await(ClientWatch.of(request));
             return ResponseEntity.ok()
                     .contentType(MediaType.valueOf("image/tiff"))
-                    .body(layer(copy, plan, wanted));
+                    .body(tiff);
         } finally {
             Files.deleteIfExists(copy);
         }
+    }
+
+    /** What the proof takes at the most: by the model's own figures, before a cell of it is read. */
+    private static long bytes(Path terrain, byte[] plan) {
+        try (GeoTiff model = GeoTiff.open(terrain)) {
+            return checkedCells(model) * BYTES_A_CELL + 20L * plan.length;
+        } catch (InputFault fault) {
+            throw named(fault);
+        }
+    }
+
+    private static InputFault named(InputFault fault) {
+        return fault.field().equals("file") ? fault.at("terrain") : fault;
     }
 
     /** A part may come as a file or as a plain field. */
@@ -103,16 +134,16 @@ class CoverageController {
         throw new InputFault(name, "missing", "The part “%s” is missing.".formatted(name));
     }
 
-    private static byte[] layer(Path terrain, byte[] plan, Wanted wanted) throws IOException {
+    private static byte[] layer(Path terrain, byte[] plan, Wanted wanted, Work<?> work) throws IOException {
         try (GeoTiff model = GeoTiff.open(terrain)) {
             Grid grid = grid(model);
             HeightGrid ground = ground(model, grid.unitM());
             StationReader stations = StationReader.read(plan, grid);
             GroundProof proof = GroundProof.of(
-                    ground, new boolean[0], stations.photos(), stations.noise(), wanted.layers, share -> true);
+                    ground, new boolean[0], stations.photos(), stations.noise(), wanted.layers, work::goOn);
             return written(model, ground, proof, wanted);
         } catch (InputFault fault) {
-            throw fault.field().equals("file") ? fault.at("terrain") : fault;
+            throw named(fault);
         }
     }
 
@@ -137,7 +168,20 @@ class CoverageController {
         if (!geo.isNorthUp()) {
             throw new InputFault("terrain", "rotated", "The terrain model is rotated. Resample it north up first.");
         }
-        if ((long) model.columns() * model.rows() > MOST_CELLS) {
+        checkedCells(model);
+        return new HeightGrid(
+                geo.originX() * unitM,
+                geo.originY() * unitM,
+                geo.xPerColumn() * unitM,
+                -geo.yPerRow() * unitM,
+                model.columns(),
+                model.rows(),
+                model.window(0, 0, model.columns(), model.rows()));
+    }
+
+    private static long checkedCells(GeoTiff model) {
+        long cells = (long) model.columns() * model.rows();
+        if (cells > MOST_CELLS) {
             throw new InputFault(
                     "terrain",
                     model.columns() + " × " + model.rows(),
@@ -148,14 +192,7 @@ class CoverageController {
                             model.rows(),
                             MOST_CELLS));
         }
-        return new HeightGrid(
-                geo.originX() * unitM,
-                geo.originY() * unitM,
-                geo.xPerColumn() * unitM,
-                -geo.yPerRow() * unitM,
-                model.columns(),
-                model.rows(),
-                model.window(0, 0, model.columns(), model.rows()));
+        return cells;
     }
 
     private static byte[] written(GeoTiff model, HeightGrid ground, GroundProof proof, Wanted wanted)

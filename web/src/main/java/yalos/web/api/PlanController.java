@@ -5,13 +5,15 @@ import io.swagger.v3.oas.annotations.Operation;
 import io.swagger.v3.oas.annotations.info.Info;
 import io.swagger.v3.oas.annotations.media.Content;
 import io.swagger.v3.oas.annotations.responses.ApiResponse;
+import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
-import java.io.InputStream;
 import java.net.URI;
 import java.nio.charset.StandardCharsets;
+import java.time.Duration;
 import java.util.List;
+import java.util.concurrent.CancellationException;
 import org.springframework.core.Ordered;
-import org.springframework.core.annotation.Order;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ProblemDetail;
@@ -28,6 +30,11 @@ import yalos.core.finding.Findings;
 import yalos.core.plan.BlockPlan;
 import yalos.core.units.UnitChoice;
 import yalos.web.exchange.PlanGeoJson;
+import yalos.web.work.Busy;
+import yalos.web.work.ClientWatch;
+import yalos.web.work.Order;
+import yalos.web.work.TookTooLong;
+import yalos.web.work.WorkQueue;
 
 /** Plans a block for a script. Keeps nothing. */
 @RestController
@@ -35,6 +42,14 @@ import yalos.web.exchange.PlanGeoJson;
 class PlanController {
     static final String GEO_JSON = "application/geo+json";
     private static final int MOST_BYTES = 20_000_000;
+    private static final long BYTES_OF_A_PLAN = 20_000_000;
+    private static final Duration DEADLINE = Duration.ofSeconds(60);
+
+    private final WorkQueue queue;
+
+    PlanController(WorkQueue queue) {
+        this.queue = queue;
+    }
 
     @Operation(
             summary = "Plan the strips over a block",
@@ -50,11 +65,16 @@ class PlanController {
     @PostMapping(
             path = "/api/plan",
             consumes = {GEO_JSON, MediaType.APPLICATION_JSON_VALUE})
-    ResponseEntity<byte[]> plan(InputStream body) throws IOException {
-        byte[] content = body.readNBytes(MOST_BYTES + 1);
+    ResponseEntity<byte[]> plan(HttpServletRequest request) throws IOException {
+        byte[] content = request.getInputStream().readNBytes(MOST_BYTES + 1);
         if (content.length > MOST_BYTES) {
             throw new InputFault("body", "over 20 MB", "The body may have up to 20 MB.");
         }
+        Order order = new Order(request.getRemoteAddr(), "The plan", BYTES_OF_A_PLAN + 20L * content.length, DEADLINE);
+        return queue.submit(order, work -> planned(content)).await(ClientWatch.of(request));
+    }
+
+    private static ResponseEntity<byte[]> planned(byte[] content) {
         BlockPlan plan = PlanRequestReader.read(content).plan();
         List<String> stops = Findings.stops(Findings.of(plan, UnitChoice.METRIC)).stream()
                 .map(Finding::headline)
@@ -68,7 +88,7 @@ class PlanController {
 
     /** Faults of the plan service as problems (RFC 9457) that name the field. */
     @RestControllerAdvice(basePackageClasses = PlanController.class)
-    @Order(Ordered.HIGHEST_PRECEDENCE)
+    @org.springframework.core.annotation.Order(Ordered.HIGHEST_PRECEDENCE)
     static class Problems {
         @ExceptionHandler(MultipartException.class)
         ResponseEntity<ProblemDetail> tooLarge(MultipartException fault) {
@@ -77,6 +97,24 @@ class PlanController {
             return ResponseEntity.status(HttpStatus.CONTENT_TOO_LARGE)
                     .contentType(MediaType.APPLICATION_PROBLEM_JSON)
                     .body(problem);
+        }
+
+        /** The machine has all it can do, one client asks for too much at once, or the work did not end in time. */
+        @ExceptionHandler({Busy.class, TookTooLong.class})
+        ResponseEntity<ProblemDetail> busy(RuntimeException fault) {
+            HttpStatus status = fault instanceof Busy busy && busy.oneClient()
+                    ? HttpStatus.TOO_MANY_REQUESTS
+                    : HttpStatus.SERVICE_UNAVAILABLE;
+            return ResponseEntity.status(status)
+                    .header(HttpHeaders.RETRY_AFTER, "10")
+                    .contentType(MediaType.APPLICATION_PROBLEM_JSON)
+                    .body(ProblemDetail.forStatusAndDetail(status, fault.getMessage()));
+        }
+
+        /** Nobody waits for the answer any more. */
+        @ExceptionHandler(CancellationException.class)
+        ResponseEntity<Void> calledOff() {
+            return ResponseEntity.status(HttpStatus.SERVICE_UNAVAILABLE).build();
         }
 
         @ExceptionHandler(InputFault.class)

@@ -17,12 +17,14 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.function.Consumer;
+import java.util.function.LongSupplier;
 import java.util.stream.Collectors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.support.TransactionTemplate;
 import yalos.core.block.PlaneBlock;
 import yalos.core.fault.InputFault;
 import yalos.core.geodesy.LonLat;
@@ -40,6 +42,7 @@ import yalos.web.store.GroundFacts;
 import yalos.web.store.GroundFacts.ModelUse;
 import yalos.web.store.ModelMapper;
 import yalos.web.store.ModelMapper.ModelRow;
+import yalos.web.store.SafeFiles;
 
 /** Takes elevation models in, and answers for the ground of a block from them. */
 @Service
@@ -55,12 +58,14 @@ public class Models {
     private static final double[] CELL_SIZES = {0.25, 0.5, 1, 2, 2.5, 5, 10, 20, 25, 50, 100, 200};
 
     private final ModelMapper rows;
+    private final TransactionTemplate transactions;
     private final Path folder;
     private final Map<Key, GroundRequest.Surveyed> grounds = kept(KEPT);
     private final Map<Spot, Double> spots = kept(KEPT_SPOTS);
 
-    Models(ModelMapper rows, @Value("${yalos.data}") Path data) {
+    Models(ModelMapper rows, PlatformTransactionManager transactions, @Value("${yalos.data}") Path data) {
         this.rows = rows;
+        this.transactions = new TransactionTemplate(transactions);
         this.folder = data.resolve("models");
     }
 
@@ -115,14 +120,20 @@ public class Models {
      *
      * @throws InputFault for no such model
      */
-    @Transactional
     public ModelUse borrowed(long job, long id) throws IOException {
         ModelRow row = rows.byId(id)
                 .filter(one -> one.kind().equals(ELEVATION))
                 .orElseThrow(() -> new InputFault("model", id, "That model is there no more. Reload the page."));
-        long own = rows.insert(job, ELEVATION, row.name(), row.epsg(), row.about(), row.datum(), row.extent());
-        Files.copy(file(id), file(own), StandardCopyOption.REPLACE_EXISTING);
-        return use(job, own);
+        Path copy = Files.createTempFile(folder, "copy", ".part");
+        try {
+            Files.copy(file(id), copy, StandardCopyOption.REPLACE_EXISTING);
+            long own = kept(
+                    copy,
+                    () -> rows.insert(job, ELEVATION, row.name(), row.epsg(), row.about(), row.datum(), row.extent()));
+            return use(job, own);
+        } finally {
+            Files.deleteIfExists(copy);
+        }
     }
 
     /**
@@ -133,7 +144,6 @@ public class Models {
      * @return how the block is to use it
      * @throws InputFault for a file that is no elevation model, or does not say where it lies
      */
-    @Transactional
     public ModelUse take(
             long job,
             String name,
@@ -157,21 +167,54 @@ public class Models {
                 }
                 ElevationModel model = ElevationModel.of(raster, epsg, datum);
                 check.accept(model);
-                long id = rows.insert(
-                        job,
-                        ELEVATION,
-                        shortened(name),
-                        model.epsg(),
-                        "elevation model",
-                        GearJson.write(datum),
-                        Extent.of(model).stored());
-                Files.move(tiff, file(id), StandardCopyOption.REPLACE_EXISTING);
+                String extent = Extent.of(model).stored();
+                long id = kept(
+                        tiff,
+                        () -> rows.insert(
+                                job,
+                                ELEVATION,
+                                shortened(name),
+                                model.epsg(),
+                                "elevation model",
+                                GearJson.write(datum),
+                                extent));
                 return new ModelUse(id, model.epsg(), datum);
             } finally {
                 Files.deleteIfExists(tiff);
             }
         } finally {
             Files.deleteIfExists(upload);
+        }
+    }
+
+    /** Row and file together or neither; everything slow was done before. */
+    private long kept(Path aside, LongSupplier insert) {
+        return transactions.execute(status -> {
+            long id = insert.getAsLong();
+            try {
+                SafeFiles.keep(aside, file(id));
+            } catch (IOException e) {
+                throw new UncheckedIOException(e);
+            }
+            return id;
+        });
+    }
+
+    /**
+     * A model's file, open.
+     *
+     * @throws InputFault for a file that is gone or damaged since it was taken in, with the model's name and the cure
+     */
+    private GeoTiff opened(long id) {
+        try {
+            return GeoTiff.open(file(id));
+        } catch (InputFault | UncheckedIOException fault) {
+            String name = rows.byId(id).map(ModelRow::name).orElse("no " + id);
+            throw new InputFault(
+                    "model",
+                    name,
+                    "The file of elevation model “%s” is gone or damaged. Leave it out on the Ground stage, and bring it in again."
+                            .formatted(name));
         }
     }
 
@@ -188,7 +231,7 @@ public class Models {
     /** States a model's height system anew, for every use from now on. */
     public void state(long job, long id, VerticalDatum datum) {
         ModelRow row = row(job, id);
-        try (GeoTiff raster = GeoTiff.open(file(id))) {
+        try (GeoTiff raster = opened(id)) {
             ElevationModel model = ElevationModel.of(raster, OptionalInt.of(row.epsg()), datum);
             rows.state(id, GearJson.write(datum), Extent.of(model).stored());
         }
@@ -309,7 +352,7 @@ public class Models {
 
         private double read(LonLat at) {
             for (ModelUse use : models) {
-                try (GeoTiff raster = GeoTiff.open(file(use.id()))) {
+                try (GeoTiff raster = opened(use.id())) {
                     ElevationModel model = ElevationModel.of(raster, OptionalInt.of(use.epsg()), use.datum());
                     double height = model.heightM(at);
                     if (!Double.isNaN(height)) {
@@ -332,7 +375,7 @@ public class Models {
         double height = bounds[3] - bounds[2] + 2 * bufferM;
         HeightGrid grid = null;
         for (ModelUse use : models) {
-            try (GeoTiff raster = GeoTiff.open(file(use.id()))) {
+            try (GeoTiff raster = opened(use.id())) {
                 ElevationModel model = ElevationModel.of(raster, OptionalInt.of(use.epsg()), use.datum());
                 if (grid == null) {
                     double cell = cell(Math.max(model.cellM(), Math.sqrt(width * height / MOST_CELLS)));

@@ -17,7 +17,8 @@ import javax.imageio.ImageReader;
 import javax.imageio.stream.ImageInputStream;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.support.TransactionTemplate;
 import yalos.core.block.LocalPlane;
 import yalos.core.fault.InputFault;
 import yalos.core.terrain.ElevationModel;
@@ -30,6 +31,7 @@ import yalos.core.terrain.WorldFile;
 import yalos.web.shell.NotThere;
 import yalos.web.store.ModelMapper;
 import yalos.web.store.ModelMapper.ModelRow;
+import yalos.web.store.SafeFiles;
 
 /** Takes georeferenced pictures in, and lays them into the plane of a block, to lie under the plan. */
 @Service
@@ -38,10 +40,12 @@ public class Pictures {
     private static final long MOST_PIXELS = 100_000_000;
 
     private final ModelMapper rows;
+    private final TransactionTemplate transactions;
     private final Path folder;
 
-    Pictures(ModelMapper rows, @Value("${yalos.data}") Path data) {
+    Pictures(ModelMapper rows, PlatformTransactionManager transactions, @Value("${yalos.data}") Path data) {
         this.rows = rows;
+        this.transactions = new TransactionTemplate(transactions);
         this.folder = data.resolve("models");
     }
 
@@ -50,20 +54,25 @@ public class Pictures {
      * @param epsg of the world file's positions; the GeoTIFF's own where empty
      * @throws InputFault for a picture that cannot be read or placed
      */
-    @Transactional
     public long take(long job, String name, InputStream content, String world, OptionalInt epsg) throws IOException {
         Files.createDirectories(folder);
         Path upload = Files.createTempFile(folder, "upload", ".part");
         try {
             Files.copy(content, upload, StandardCopyOption.REPLACE_EXISTING);
             int code = checked(upload, name, world, epsg);
-            long id = rows.insert(
-                    job, PICTURE, name.length() > 200 ? name.substring(0, 200) : name, code, "picture", "", "");
-            Files.move(upload, file(id), StandardCopyOption.REPLACE_EXISTING);
-            if (!world.isBlank()) {
-                Files.writeString(worldFile(id), world);
-            }
-            return id;
+            String shortName = name.length() > 200 ? name.substring(0, 200) : name;
+            return transactions.execute(status -> {
+                long id = rows.insert(job, PICTURE, shortName, code, "picture", "", "");
+                try {
+                    if (!world.isBlank()) {
+                        SafeFiles.write(worldFile(id), world.getBytes(StandardCharsets.UTF_8));
+                    }
+                    SafeFiles.keep(upload, file(id));
+                } catch (IOException e) {
+                    throw new UncheckedIOException(e);
+                }
+                return id;
+            });
         } finally {
             Files.deleteIfExists(upload);
         }
@@ -207,6 +216,15 @@ public class Pictures {
         }
     }
 
+    /** What {@link #over} takes of memory at the most: the picture unpacked, and three grids of the rectangle. */
+    public long bytes(long id, int columns, int rowCount) {
+        try {
+            return (isTiff(file(id)) ? 0 : 4 * MOST_PIXELS) + 16L * columns * rowCount;
+        } catch (IOException gone) {
+            return 0;
+        }
+    }
+
     /** The picture over a rectangle of the block's plane, as PNG; transparent where it does not reach. */
     public byte[] over(long id, LocalPlane plane, double west, double north, double cell, int columns, int rowCount) {
         ModelRow row = rows.byId(id).orElseThrow(() -> new NotThere("There is no such picture any more."));
@@ -228,8 +246,10 @@ public class Pictures {
                 }
             }
             return png(bands, columns, rowCount);
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
+        } catch (IOException | UncheckedIOException | InputFault gone) {
+            throw new NotThere(
+                    "The file of picture “%s” is gone or damaged. Take it away on the Ground stage, and lay it under again."
+                            .formatted(row.name()));
         }
     }
 

@@ -9,6 +9,7 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import java.util.OptionalLong;
+import java.util.concurrent.Callable;
 import java.util.function.UnaryOperator;
 import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -37,22 +38,37 @@ import yalos.web.shell.Preferences;
 import yalos.web.store.BlockFacts;
 import yalos.web.store.GroundFacts;
 import yalos.web.store.GroundFacts.ModelUse;
+import yalos.web.work.ClientWatch;
+import yalos.web.work.Order;
+import yalos.web.work.WorkQueue;
 
 /** Elevation models of a block, and how high it is flown over them. */
 @Controller
 class ElevationController {
+    /** Windows of a model while its range is looked for; cells are never all in memory. */
+    private static final long BYTES_TO_READ = 64_000_000;
+
     private final Blocks blocks;
     private final BlockPage page;
     private final Models models;
     private final Preferences preferences;
     private final Pictures pictures;
+    private final WorkQueue queue;
 
-    ElevationController(Blocks blocks, BlockPage page, Models models, Preferences preferences, Pictures pictures) {
+    ElevationController(
+            Blocks blocks, BlockPage page, Models models, Preferences preferences, Pictures pictures, WorkQueue queue) {
+        this.queue = queue;
         this.pictures = pictures;
         this.blocks = blocks;
         this.page = page;
         this.models = models;
         this.preferences = preferences;
+    }
+
+    /** In the queue, in no transaction, as long as the operator waits for it. */
+    private <T> T heavy(Visit visit, String what, Callable<T> reading) {
+        Order order = new Order(visit.request().getRemoteAddr(), what, BYTES_TO_READ);
+        return queue.submit(order, work -> reading.call()).await(ClientWatch.of(visit.request()));
     }
 
     private String change(long id, Visit visit, String label, UnaryOperator<GroundFacts> change) {
@@ -79,8 +95,16 @@ class ElevationController {
         String name = Optional.ofNullable(file.getOriginalFilename()).orElse("model");
         VerticalDatum datum = datum(zero, unit, offset);
         OpenBlock block = blocks.open(id);
-        ModelUse use = models.take(
-                block.jobId(), name, file.getInputStream(), code(epsg), datum, model -> doubt(model, block, sure));
+        ModelUse use = heavy(
+                visit,
+                "The elevation model",
+                () -> models.take(
+                        block.jobId(),
+                        name,
+                        file.getInputStream(),
+                        code(epsg),
+                        datum,
+                        model -> doubt(model, block, sure)));
         return change(id, visit, "elevation model " + name, ground -> {
             List<ModelUse> uses = new ArrayList<>(List.of(use));
             uses.addAll(ground.models());
@@ -132,7 +156,8 @@ class ElevationController {
         String text = world == null || world.isEmpty() ? "" : new String(world.getBytes(), StandardCharsets.UTF_8);
         OptionalInt code = code(epsg).isPresent() || text.isEmpty() ? code(epsg) : own;
         String name = Optional.ofNullable(file.getOriginalFilename()).orElse("picture");
-        long picture = pictures.take(block.jobId(), name, file.getInputStream(), text, code);
+        long picture = heavy(
+                visit, "The picture", () -> pictures.take(block.jobId(), name, file.getInputStream(), text, code));
         return change(id, visit, "picture " + name, ground -> ground.withPicture(OptionalLong.of(picture)));
     }
 

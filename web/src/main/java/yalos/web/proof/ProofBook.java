@@ -58,7 +58,8 @@ class ProofBook implements StageBook {
             Coverage coverage = whole.coverage();
             BlockPlan plan = whole.plan();
             UnitChoice units = opened.units();
-            ProofDesk.Work work = proofs.of(opened.block().id(), opened.block().facts(), plan);
+            ProofDesk.Proving work =
+                    proofs.of(opened.block().id(), opened.block().facts(), plan);
             model.addAttribute("shares", shares(coverage));
             model.addAttribute("asked", coverage.asked());
             model.addAttribute("askedPinned", opened.block().facts().pins().has(Quantity.LEAST_PHOTOS));
@@ -117,7 +118,7 @@ class ProofBook implements StageBook {
     }
 
     /** What oblique strips would add; it comes a little after the judgement, and the page asks for it as long as it is weighed. */
-    static void obliques(ProofDesk.Work work, Model model) {
+    static void obliques(ProofDesk.Proving work, Model model) {
         model.addAttribute("weighing", work.weighing());
         work.judgement()
                 .ifPresent(judgement -> work.gain()

@@ -82,7 +82,7 @@ class ProofController {
     @GetMapping("/blocks/{id}/proof/state")
     String state(@PathVariable long id, Model model) {
         OpenBlock block = blocks.open(id);
-        ProofDesk.Work work = proofs.of(id, block.facts(), plan(block));
+        ProofDesk.Proving work = proofs.of(id, block.facts(), plan(block));
         model.addAttribute("block", block);
         model.addAttribute("progress", (int) Math.round(work.progress() * 100));
         model.addAttribute("running", work.running());

@@ -1,5 +1,6 @@
 package yalos.web.sheet;
 
+import jakarta.servlet.http.HttpServletRequest;
 import java.util.Optional;
 import org.springframework.http.CacheControl;
 import org.springframework.http.MediaType;
@@ -18,6 +19,9 @@ import yalos.web.block.PlanDesk;
 import yalos.web.elevation.Pictures;
 import yalos.web.shell.NotThere;
 import yalos.web.shell.Preferences;
+import yalos.web.work.ClientWatch;
+import yalos.web.work.Order;
+import yalos.web.work.WorkQueue;
 
 /** What the sheet shows of the ground: light and shade, contours, long sections. */
 @RestController
@@ -26,8 +30,10 @@ class GroundSheetController {
     private final PlanDesk desk;
     private final Preferences preferences;
     private final Pictures pictures;
+    private final WorkQueue queue;
 
-    GroundSheetController(Blocks blocks, PlanDesk desk, Preferences preferences, Pictures pictures) {
+    GroundSheetController(Blocks blocks, PlanDesk desk, Preferences preferences, Pictures pictures, WorkQueue queue) {
+        this.queue = queue;
         this.pictures = pictures;
         this.blocks = blocks;
         this.desk = desk;
@@ -52,7 +58,7 @@ class GroundSheetController {
 
     /** The picture that lies under the plan, laid into the job's grid. */
     @GetMapping("/blocks/{id}/picture.png")
-    ResponseEntity<byte[]> picture(@PathVariable long id) {
+    ResponseEntity<byte[]> picture(@PathVariable long id, HttpServletRequest request) {
         long picture = blocks.open(id)
                 .facts()
                 .ground()
@@ -63,14 +69,20 @@ class GroundSheetController {
         return ResponseEntity.ok()
                 .contentType(MediaType.IMAGE_PNG)
                 .cacheControl(CacheControl.noStore())
-                .body(pictures.over(
-                        picture,
-                        plan.block().plane(),
-                        frame.west(),
-                        frame.north(),
-                        frame.cell(),
-                        frame.columns(),
-                        frame.rows()));
+                .body(queue.submit(
+                                new Order(
+                                        request.getRemoteAddr(),
+                                        "The picture",
+                                        pictures.bytes(picture, frame.columns(), frame.rows())),
+                                work -> pictures.over(
+                                        picture,
+                                        plan.block().plane(),
+                                        frame.west(),
+                                        frame.north(),
+                                        frame.cell(),
+                                        frame.columns(),
+                                        frame.rows()))
+                        .await(ClientWatch.of(request)));
     }
 
     @GetMapping("/blocks/{id}/contours.json")

@@ -4,11 +4,13 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.util.Optional;
+import java.util.concurrent.CancellationException;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.core.annotation.Order;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.web.ErrorResponse;
@@ -23,6 +25,8 @@ import org.springframework.web.servlet.resource.NoResourceFoundException;
 import org.springframework.web.util.DisconnectedClientHelper;
 import yalos.core.fault.InputFault;
 import yalos.web.store.Unreadable;
+import yalos.web.work.Busy;
+import yalos.web.work.TookTooLong;
 
 /**
  * Turns faults into messages: a line on the page for htmx, a page of its own for the rest. Never a stack.
@@ -93,6 +97,21 @@ class FaultAdvice {
         return model
                 ? "The file is larger than 2 GB. Cut the model or picture to the site, or resample it more coarsely."
                 : "The file is larger than 20 MB. An outline needs a few kB: export the boundary alone, without pictures.";
+    }
+
+    @ExceptionHandler({Busy.class, TookTooLong.class})
+    ModelAndView busy(RuntimeException fault, HttpServletRequest request, HttpServletResponse response) {
+        HttpStatus status = fault instanceof Busy busy && busy.oneClient()
+                ? HttpStatus.TOO_MANY_REQUESTS
+                : HttpStatus.SERVICE_UNAVAILABLE;
+        response.setHeader(HttpHeaders.RETRY_AFTER, "10");
+        return told(status, "Busy just now", fault.getMessage(), request, response);
+    }
+
+    /** The page that asked was left, and its work called off. */
+    @ExceptionHandler(CancellationException.class)
+    ModelAndView calledOff(CancellationException off, HttpServletRequest request, HttpServletResponse response) {
+        return told(HttpStatus.SERVICE_UNAVAILABLE, "Called off", "It was called off. Ask again.", request, response);
     }
 
     @ExceptionHandler(StaleVersion.class)

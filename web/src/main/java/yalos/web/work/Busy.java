@@ -1,0 +1,16 @@
+package yalos.web.work;
+
+/** Work that was not taken: the machine has all it can do, or one client asked for too much at once. */
+public final class Busy extends RuntimeException {
+    private final boolean oneClient;
+
+    Busy(String sentence, boolean oneClient) {
+        super(sentence);
+        this.oneClient = oneClient;
+    }
+
+    /** Whether it is this client that has too much waiting, and others would be served. */
+    public boolean oneClient() {
+        return oneClient;
+    }
+}

@@ -1,0 +1,146 @@
+package yalos.web.work;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.List;
+import java.util.concurrent.CancellationException;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.atomic.AtomicLong;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+
+/** Every wait is for an event; the clock is the test's own. */
+class WorkQueueTest {
+    private static final long BUDGET = 1000;
+
+    private final AtomicLong clock = new AtomicLong();
+    private final WorkQueue queue = new WorkQueue(1, BUDGET, clock::get);
+    private final CountDownLatch gate = new CountDownLatch(1);
+
+    @AfterEach
+    void close() {
+        gate.countDown();
+        queue.close();
+    }
+
+    private static Order order(String client) {
+        return new Order(client, "The work", 10, Duration.ofSeconds(60));
+    }
+
+    /** Holds the only worker until the gate opens. */
+    private Work<String> hold() {
+        CountDownLatch begun = new CountDownLatch(1);
+        Work<String> held = queue.submit(order("holder"), work -> {
+            begun.countDown();
+            gate.await();
+            return "held";
+        });
+        try {
+            begun.await();
+        } catch (InterruptedException e) {
+            throw new IllegalStateException(e);
+        }
+        return held;
+    }
+
+    @Test
+    void clientsTakeTurns() {
+        hold();
+        List<String> ran = Collections.synchronizedList(new ArrayList<>());
+        List<Work<Boolean>> all = new ArrayList<>();
+        for (String client : List.of("greedy", "greedy", "greedy", "modest", "other")) {
+            all.add(queue.submit(order(client), work -> ran.add(client)));
+        }
+        gate.countDown();
+        all.forEach(work -> work.await(() -> true));
+        assertThat(ran).containsExactly("greedy", "modest", "other", "greedy", "greedy");
+    }
+
+    @Test
+    void whatAsksForMoreMemoryThanThereIsIsRefusedAndTheRestWaitsForIt() {
+        assertThatThrownBy(() -> queue.submit(new Order("a", "The proof", BUDGET + 1), work -> 1))
+                .isInstanceOf(Busy.class)
+                .hasMessageContaining("The proof would take");
+        WorkQueue two = new WorkQueue(2, BUDGET, clock::get);
+        CountDownLatch begun = new CountDownLatch(1);
+        Work<Long> large = two.submit(new Order("a", "x", BUDGET), work -> {
+            begun.countDown();
+            gate.await();
+            return two.bytesTaken();
+        });
+        Work<Long> second = two.submit(new Order("b", "y", BUDGET), work -> two.bytesTaken());
+        gate.countDown();
+        assertThat(large.await(() -> true)).isEqualTo(BUDGET);
+        assertThat(second.await(() -> true)).as("never both at once").isEqualTo(BUDGET);
+        two.close();
+    }
+
+    @Test
+    void tooMuchOfOneClientIsRefusedOthersAreServed() {
+        hold();
+        for (int i = 0; i < 24; i++) {
+            queue.submit(order("one"), work -> 1);
+        }
+        assertThatThrownBy(() -> queue.submit(order("one"), work -> 1))
+                .isInstanceOfSatisfying(
+                        Busy.class, busy -> assertThat(busy.oneClient()).isTrue());
+        Work<Integer> other = queue.submit(order("two"), work -> 2);
+        gate.countDown();
+        assertThat(other.await(() -> true)).isEqualTo(2);
+    }
+
+    @Test
+    void whatRunsLongerThanItMayEndsAndSaysSo() {
+        Work<Integer> slow = queue.submit(order("a"), work -> {
+            clock.addAndGet(Duration.ofSeconds(61).toNanos());
+            work.check();
+            return 1;
+        });
+        assertThatThrownBy(() -> slow.await(() -> true))
+                .isInstanceOf(TookTooLong.class)
+                .hasMessageContaining("longer than 60 s");
+        assertThat(slow.failed()).isTrue();
+    }
+
+    @Test
+    void anErrorEndsAsASaidFailureAndTheWorkerGoesOn() {
+        Work<Integer> out = queue.submit(order("a"), work -> {
+            throw new OutOfMemoryError("pretended");
+        });
+        assertThatThrownBy(() -> out.await(() -> true)).isInstanceOf(Busy.class).hasMessageContaining("more memory");
+        Work<Integer> deep = queue.submit(order("a"), work -> {
+            throw new StackOverflowError("pretended");
+        });
+        assertThatThrownBy(() -> deep.await(() -> true)).isInstanceOf(IllegalStateException.class);
+        assertThat(queue.submit(order("a"), work -> 3).await(() -> true)).isEqualTo(3);
+    }
+
+    @Test
+    void whenTheClientGoesAwayItsWorkEnds() throws InterruptedException {
+        CountDownLatch ended = new CountDownLatch(1);
+        Work<Integer> work = queue.submit(order("a"), running -> {
+            try {
+                while (running.goOn(0.5)) {
+                    Thread.onSpinWait();
+                }
+                running.check();
+                return 1;
+            } finally {
+                ended.countDown();
+            }
+        });
+        assertThatThrownBy(() -> work.await(() -> false)).isInstanceOf(CancellationException.class);
+        ended.await();
+        Work<String> held = hold();
+        Work<Integer> never = queue.submit(order("b"), running -> 1);
+        never.callOff();
+        gate.countDown();
+        held.await(() -> true);
+        assertThat(never.calledOff()).isTrue();
+        assertThat(never.result()).isEmpty();
+    }
+}
