@@ -4,9 +4,9 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.extension.BeforeAllCallback;
 import org.junit.jupiter.api.extension.ExtensionContext;
-import org.springframework.boot.SpringApplication;
 import org.springframework.boot.web.server.context.WebServerApplicationContext;
 import org.springframework.context.ConfigurableApplicationContext;
 
@@ -26,8 +26,8 @@ public final class RunningYalos implements BeforeAllCallback {
     }
 
     /** An application of one's own, for tests that stop or restart it. */
-    public static ConfigurableApplicationContext application(Path data, int port) {
-        return run(data, port, false);
+    public static ConfigurableApplicationContext application(Path data, int port, String... more) {
+        return run(data, port, false, more);
     }
 
     /** An application of one's own with the demo job. */
@@ -35,13 +35,13 @@ public final class RunningYalos implements BeforeAllCallback {
         return run(newFolder(), 0, true);
     }
 
-    private static ConfigurableApplicationContext run(Path data, int port, boolean demo) {
-        return SpringApplication.run(
-                YalosApplication.class,
+    private static ConfigurableApplicationContext run(Path data, int port, boolean demo, String... more) {
+        Stream<String> own = Stream.of(
                 "--server.port=" + port,
                 "--yalos.data=" + data,
                 "--yalos.demo=" + demo,
                 "--spring.main.register-shutdown-hook=false");
+        return YalosApplication.start(Stream.concat(own, Stream.of(more)).toArray(String[]::new));
     }
 
     public static Path newFolder() {

@@ -12,6 +12,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
@@ -20,6 +21,8 @@ import java.util.stream.Stream;
 public final class Visitor {
     private static final Pattern TOKEN = Pattern.compile("X-XSRF-TOKEN&quot;: &quot;([^&]+)&quot;");
     private static final Pattern VERSION = Pattern.compile("data-version=\"(\\d+)\"");
+
+    private static final Pattern FIELD_TOKEN = Pattern.compile("name=\"_csrf\" value=\"([^\"]+)\"");
 
     private final String url;
     private final HttpClient client = HttpClient.newBuilder()
@@ -94,19 +97,38 @@ public final class Visitor {
 
     /** Posts JSON without cookie or token, as a script would. */
     public HttpResponse<String> script(String path, String body) {
+        return script(path, body, Map.of());
+    }
+
+    /** The same with headers. */
+    public HttpResponse<String> script(String path, String body, Map<String, String> headers) {
         try {
-            return HttpClient.newHttpClient()
-                    .send(
-                            HttpRequest.newBuilder(URI.create(url + path))
-                                    .header("Content-Type", "application/geo+json")
-                                    .POST(HttpRequest.BodyPublishers.ofString(body))
-                                    .build(),
-                            HttpResponse.BodyHandlers.ofString());
+            HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(url + path))
+                    .header("Content-Type", "application/geo+json")
+                    .POST(HttpRequest.BodyPublishers.ofString(body));
+            headers.forEach(request::header);
+            return HttpClient.newHttpClient().send(request.build(), HttpResponse.BodyHandlers.ofString());
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         } catch (InterruptedException e) {
             throw new IllegalStateException(e);
         }
+    }
+
+    /** Signs in where the program is open to the network. */
+    public HttpResponse<String> signIn(String name, String phrase) {
+        Matcher token = FIELD_TOKEN.matcher(get("/sign-in").body());
+        if (!token.find()) {
+            throw new AssertionError("no token on the page to sign in");
+        }
+        return send(HttpRequest.newBuilder(URI.create(url + "/sign-in"))
+                .header("Content-Type", "application/x-www-form-urlencoded")
+                .POST(HttpRequest.BodyPublishers.ofString(
+                        "_csrf=" + encoded(token.group(1)) + "&name=" + encoded(name) + "&phrase=" + encoded(phrase))));
+    }
+
+    private static String encoded(String text) {
+        return URLEncoder.encode(text, StandardCharsets.UTF_8);
     }
 
     /** A new job at a place; answers the id of its block. */

@@ -11,6 +11,7 @@ import java.util.EnumSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -40,9 +41,11 @@ class CoverageController {
     private static final Duration DEADLINE = Duration.ofMinutes(2);
 
     private final WorkQueue queue;
+    private final Path scratch;
 
-    CoverageController(WorkQueue queue) {
+    CoverageController(WorkQueue queue, @Value("${yalos.data}") Path data) {
         this.queue = queue;
+        this.scratch = data.resolve("scratch").toAbsolutePath();
     }
 
     /** What can be asked for. */
@@ -94,7 +97,7 @@ class CoverageController {
         if (terrain == null || terrain.isEmpty()) {
             throw new InputFault("terrain", "missing", "The part “terrain” must be an elevation GeoTIFF.");
         }
-        Path copy = Files.createTempFile("yalos-terrain", ".tif");
+        Path copy = Files.createTempFile(scratch, "terrain", ".tif");
         try {
             terrain.transferTo(copy);
             Order order = new Order(request.getRemoteAddr(), "The proof", bytes(copy, plan), DEADLINE);

@@ -5,6 +5,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import yalos.core.fault.InputFault;
 import yalos.web.shell.NotThere;
+import yalos.web.shell.Person;
 import yalos.web.shell.StaleVersion;
 import yalos.web.store.BlockFacts;
 import yalos.web.store.FactsJson;
@@ -52,7 +53,7 @@ public class Blocks {
         }
         desk.refuseUnplannable(before, after);
         rows.deleteStepsAfter(id, row.head());
-        rows.keepStep(id, row.head() + 1, shortened(label), written);
+        rows.keepStep(id, row.head() + 1, shortened(label), written, Person.present());
         summaries.keep(written, after);
         move(row, row.head() + 1, label);
         return open(id);

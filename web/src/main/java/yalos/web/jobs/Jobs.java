@@ -15,6 +15,7 @@ import yalos.web.block.Summaries;
 import yalos.web.elevation.Models;
 import yalos.web.history.Templates;
 import yalos.web.shell.NotThere;
+import yalos.web.shell.Person;
 import yalos.web.store.BlockFacts;
 import yalos.web.store.CameraMapper;
 import yalos.web.store.CameraRow;
@@ -106,7 +107,7 @@ public class Jobs {
         rows.insertBlock(job, checked);
         long block = rows.blockNamed(job, checked).orElseThrow();
         String written = FactsJson.write(facts);
-        rows.keepStep(block, 1, label, written);
+        rows.keepStep(block, 1, label, written, Person.present());
         summaries.keep(written, facts);
         return block;
     }

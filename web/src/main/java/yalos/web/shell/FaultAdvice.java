@@ -24,6 +24,7 @@ import org.springframework.web.servlet.ModelAndView;
 import org.springframework.web.servlet.resource.NoResourceFoundException;
 import org.springframework.web.util.DisconnectedClientHelper;
 import yalos.core.fault.InputFault;
+import yalos.web.store.NotKept;
 import yalos.web.store.Unreadable;
 import yalos.web.work.Busy;
 import yalos.web.work.TookTooLong;
@@ -112,6 +113,19 @@ class FaultAdvice {
     @ExceptionHandler(CancellationException.class)
     ModelAndView calledOff(CancellationException off, HttpServletRequest request, HttpServletResponse response) {
         return told(HttpStatus.SERVICE_UNAVAILABLE, "Called off", "It was called off. Ask again.", request, response);
+    }
+
+    /** The change is in the store, and may be lost with the power: it is not confirmed. */
+    @ExceptionHandler(NotKept.class)
+    ModelAndView notKept(NotKept fault, HttpServletRequest request, HttpServletResponse response) {
+        LOG.error("{} {}: not on the disk", request.getMethod(), request.getRequestURI(), fault);
+        return told(
+                HttpStatus.INSUFFICIENT_STORAGE,
+                "Not kept yet",
+                fault.getMessage()
+                        + " Make room on the disk or make it writable, then repeat the change; what was confirmed before is safe.",
+                request,
+                response);
     }
 
     @ExceptionHandler(StaleVersion.class)

@@ -19,8 +19,13 @@ class FrameAdvice {
      * @param look key of the look
      * @param units short name of the units in use
      * @param path of the page, to come back to
+     * @param person who is signed in; empty where nobody needs to
      */
-    record Frame(String look, String units, String path) {}
+    record Frame(String look, String units, String path, String person) {
+        Frame(String look, String units, String path) {
+            this(look, units, path, Person.present());
+        }
+    }
 
     @ModelAttribute("frame")
     Frame frame(HttpServletRequest request) {

@@ -30,7 +30,7 @@ class PreferenceController {
     @GetMapping("/units")
     String units(@RequestParam(defaultValue = "/jobs") String back, Model model) {
         UnitChoice units = preferences.units();
-        model.addAttribute("back", here(back));
+        model.addAttribute("back", Here.path(back));
         model.addAttribute(
                 "kinds",
                 List.of(UnitKind.values()).stream()
@@ -54,7 +54,7 @@ class PreferenceController {
             default -> chosen(form);
         };
         preferences.keep(units);
-        return "redirect:" + here(back);
+        return "redirect:" + Here.path(back);
     }
 
     private static UnitChoice chosen(Map<String, String> form) {
@@ -78,12 +78,7 @@ class PreferenceController {
                 .build();
         return ResponseEntity.status(303)
                 .header(HttpHeaders.SET_COOKIE, cookie.toString())
-                .header(HttpHeaders.LOCATION, here(back))
+                .header(HttpHeaders.LOCATION, Here.path(back))
                 .build();
-    }
-
-    /** Only pages of this program, never another site. */
-    private static String here(String back) {
-        return back.startsWith("/") && !back.startsWith("//") && !back.contains("\\") ? back : "/jobs";
     }
 }

@@ -13,7 +13,7 @@ import org.apache.ibatis.annotations.Select;
 @Mapper
 public interface HistoryMapper {
     /** A change in the life of a block. */
-    record StepRow(int seq, String label, LocalDateTime madeAt) {}
+    record StepRow(int seq, String label, String who, LocalDateTime madeAt) {}
 
     /** A revision as it was frozen. */
     record RevisionRow(
@@ -25,7 +25,8 @@ public interface HistoryMapper {
     /** Settings kept by name. */
     record TemplateRow(long id, String name, String facts, LocalDateTime madeAt) {}
 
-    @Select("select seq, label, made_at from block_step where block_id = #{blockId} order by seq desc limit #{most}")
+    @Select(
+            "select seq, label, who, made_at from block_step where block_id = #{blockId} order by seq desc limit #{most}")
     List<StepRow> steps(@Param("blockId") long blockId, @Param("most") int most);
 
     @Select("select number, note, issued_at from revision where block_id = #{blockId} order by number desc")

@@ -65,6 +65,9 @@ public interface JobMapper {
     @Select("select id from block where job_id = #{jobId} and lower(name) = lower(#{name})")
     Optional<Long> blockNamed(@Param("jobId") long jobId, @Param("name") String name);
 
+    @Select("select count(*) > 0 from block where id = #{id}")
+    boolean isThere(long id);
+
     @Insert("insert into block (job_id, name, head, version) values (#{jobId}, #{name}, 1, 1)")
     void insertBlock(@Param("jobId") long jobId, @Param("name") String name);
 
@@ -72,18 +75,19 @@ public interface JobMapper {
     void deleteBlock(long id);
 
     /** Keeps a step with the hash of its facts, by which their summary is found. */
-    default void keepStep(long blockId, int seq, String label, String facts) {
-        insertStep(blockId, seq, label, facts, FactsJson.hash(facts));
+    default void keepStep(long blockId, int seq, String label, String facts, String who) {
+        insertStep(blockId, seq, label, facts, FactsJson.hash(facts), who);
     }
 
     @Insert(
-            "insert into block_step (block_id, seq, label, facts, hash, made_at) values (#{blockId}, #{seq}, #{label}, #{facts}, #{hash}, now())")
+            "insert into block_step (block_id, seq, label, facts, hash, who, made_at) values (#{blockId}, #{seq}, #{label}, #{facts}, #{hash}, #{who}, now())")
     void insertStep(
             @Param("blockId") long blockId,
             @Param("seq") int seq,
             @Param("label") String label,
             @Param("facts") String facts,
-            @Param("hash") String hash);
+            @Param("hash") String hash,
+            @Param("who") String who);
 
     @Delete("delete from block_step where block_id = #{blockId} and seq > #{seq}")
     void deleteStepsAfter(@Param("blockId") long blockId, @Param("seq") int seq);

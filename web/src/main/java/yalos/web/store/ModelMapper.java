@@ -41,6 +41,9 @@ public interface ModelMapper {
             @Param("datum") String datum,
             @Param("extent") String extent);
 
+    @Select("select id from model")
+    List<Long> ids();
+
     /** Models that other jobs have, the newest first. */
     @Select(
             "select id, job_id, kind, name, epsg, about, datum, extent from model where job_id <> #{jobId} and kind = 'ELEVATION' order by id desc limit 500")

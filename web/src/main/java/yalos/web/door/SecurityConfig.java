@@ -1,4 +1,4 @@
-package yalos.web.shell;
+package yalos.web.door;
 
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;

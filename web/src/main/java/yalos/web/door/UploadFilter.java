@@ -1,0 +1,85 @@
+package yalos.web.door;
+
+import jakarta.servlet.FilterChain;
+import jakarta.servlet.ServletException;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.concurrent.Semaphore;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.springframework.core.Ordered;
+import org.springframework.core.annotation.Order;
+import org.springframework.stereotype.Component;
+import org.springframework.web.filter.OncePerRequestFilter;
+import yalos.web.shell.UploadLimits;
+import yalos.web.store.JobMapper;
+
+/**
+ * Looks at size, sender and target of what is sent before a byte of it is read or spooled, and lets only so many bodies in at once that
+ * pages are always answered.
+ */
+@Component
+@Order(Ordered.HIGHEST_PRECEDENCE + 30)
+final class UploadFilter extends OncePerRequestFilter {
+    private static final Pattern BLOCK = Pattern.compile("/blocks/(\\d{1,18})/.*");
+    /** Of the server's 300 threads; see application.yaml. */
+    private static final int BODIES_AT_ONCE = 200;
+
+    private final JobMapper blocks;
+    private final Semaphore bodies = new Semaphore(BODIES_AT_ONCE);
+
+    UploadFilter(JobMapper blocks) {
+        this.blocks = blocks;
+    }
+
+    @Override
+    protected boolean shouldNotFilter(HttpServletRequest request) {
+        boolean body = request.getContentLengthLong() > 0 || request.getHeader("Transfer-Encoding") != null;
+        return !body;
+    }
+
+    @Override
+    protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
+            throws ServletException, IOException {
+        long size = request.getContentLengthLong();
+        boolean large = UploadLimits.mayBeLarge(request.getRequestURI());
+        boolean multipart = Optional.ofNullable(request.getContentType())
+                .orElse("")
+                .toLowerCase(Locale.ROOT)
+                .startsWith("multipart/");
+        if (!large && size > UploadLimits.SMALL_BYTES) {
+            DoorFilter.refuse(response, 413, "The file is larger than 20 MB. Send the outline or the list alone.");
+        } else if (multipart && !ofOurs(request)) {
+            DoorFilter.refuse(
+                    response, 403, "The page was too old to send a file. Open it again and repeat what you did.");
+        } else if (multipart && !targetIsThere(request)) {
+            DoorFilter.refuse(response, 404, "There is no such block any more; nothing was read of the file.");
+        } else if (bodies.tryAcquire()) {
+            try {
+                chain.doFilter(request, response);
+            } finally {
+                bodies.release();
+            }
+        } else {
+            response.setHeader("Retry-After", "10");
+            DoorFilter.refuse(
+                    response, 503, "Too much is being sent at once. Try again in some seconds; nothing was changed.");
+        }
+    }
+
+    /** Sent by one of our pages: the browser says so, or the token of the page is in a header; a script of {@code /api} needs neither. */
+    private static boolean ofOurs(HttpServletRequest request) {
+        return request.getRequestURI().startsWith("/api/")
+                || request.getHeader("X-XSRF-TOKEN") != null
+                || request.getHeader("Origin") != null
+                || request.getHeader("Sec-Fetch-Site") != null;
+    }
+
+    private boolean targetIsThere(HttpServletRequest request) {
+        Matcher block = BLOCK.matcher(request.getRequestURI());
+        return !block.matches() || blocks.isThere(Long.parseLong(block.group(1)));
+    }
+}
