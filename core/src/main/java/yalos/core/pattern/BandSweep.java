@@ -1,6 +1,7 @@
 package yalos.core.pattern;
 
 import java.util.Arrays;
+import java.util.Comparator;
 import yalos.core.fault.InputFault;
 import yalos.core.geodesy.PlanePoint;
 
@@ -19,6 +20,8 @@ import yalos.core.geodesy.PlanePoint;
 final class BandSweep {
     private static final int MOST_BANDS = 200_000;
     private static final double HAIR = 1e-9;
+    /** So few pieces of a band are kept in order as they come; more are sorted once. */
+    private static final int FEW = 24;
 
     private final double[][] rings;
     private final double spacingM;
@@ -167,13 +170,25 @@ final class BandSweep {
             reach = reach == null ? new double[16] : Arrays.copyOf(reach, 2 * reach.length);
             reaches[band] = reach;
         }
-        while (at > 0 && reach[at - 2] > from) {
+        while (at > 0 && at < 2 * FEW && reach[at - 2] > from) {
             reach[at] = reach[at - 2];
             reach[at + 1] = reach[at - 1];
             at -= 2;
         }
         reach[at] = from;
         reach[at + 1] = to;
+    }
+
+    /** Puts pairs in the order of their starts. */
+    private static void sort(double[] pairs, int count) {
+        double[] unordered = Arrays.copyOf(pairs, 2 * count);
+        Integer[] order = new Integer[count];
+        Arrays.setAll(order, i -> i);
+        Arrays.sort(order, Comparator.comparingDouble(i -> unordered[2 * i]));
+        for (int i = 0; i < count; i++) {
+            pairs[2 * i] = unordered[2 * order[i]];
+            pairs[2 * i + 1] = unordered[2 * order[i] + 1];
+        }
     }
 
     private void addCut(int band, double along) {
@@ -183,14 +198,13 @@ final class BandSweep {
             cut = cut == null ? new double[8] : Arrays.copyOf(cut, 2 * cut.length);
             cuts[band] = cut;
         }
-        while (at > 0 && cut[at - 1] > along) {
-            cut[at] = cut[at - 1];
-            at--;
-        }
         cut[at] = along;
     }
 
     private void addInsides(int band) {
+        if (cutCounts[band] > 1) {
+            Arrays.sort(cuts[band], 0, cutCounts[band]);
+        }
         for (int i = 0; i + 1 < cutCounts[band]; i += 2) {
             addReach(band, cuts[band][i], cuts[band][i + 1]);
         }
@@ -199,6 +213,9 @@ final class BandSweep {
     /** Joins reaches that overlap or lie closer than the bridge; they are in order of their starts. */
     private void join(int band) {
         double[] reach = reaches[band];
+        if (counts[band] > FEW) {
+            sort(reach, counts[band]);
+        }
         int kept = 0;
         for (int i = 0; i < counts[band]; i++) {
             if (kept > 0 && reach[2 * i] - reach[2 * kept - 1] <= bridgeM) {

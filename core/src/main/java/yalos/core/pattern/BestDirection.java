@@ -1,6 +1,8 @@
 package yalos.core.pattern;
 
+import java.util.Comparator;
 import java.util.Optional;
+import java.util.stream.IntStream;
 import yalos.core.block.PlaneBlock;
 import yalos.core.flight.Pace;
 import yalos.core.flight.Turn;
@@ -9,11 +11,12 @@ import yalos.core.geodesy.PlanePoint;
 /**
  * In which direction do parallel lines over this block take the least time?
  *
- * <p>All directions by half degrees are flown in thought, and those of the convex hull's edges besides, in the wind to plan for. The time
+ * <p>All directions by half degrees are flown in thought, and those of the convex hull's longest edges besides, in the wind to plan for. The time
  * is that of {@link yalos.core.flight.Timeline}, whose {@link Pace} it shares. Ties go to the smaller angle.
  */
 public final class BestDirection {
     private static final int STEPS = 360;
+    private static final int MOST_EDGES = 64;
 
     private final BandSweep sweep;
     private final Task task;
@@ -37,12 +40,26 @@ public final class BestDirection {
         for (int i = 0; i < STEPS; i++) {
             best = search.better(best, i * Math.PI / STEPS);
         }
-        double[] hull = block.hull();
-        for (int i = 0, j = hull.length - 2; i < hull.length; j = i, i += 2) {
-            double edge = Math.atan2(hull[i] - hull[j], hull[i + 1] - hull[j + 1]);
-            best = search.better(best, (edge + 2 * Math.PI) % Math.PI);
+        for (double edge : edges(block.hull())) {
+            best = search.better(best, edge);
         }
         return best;
+    }
+
+    /** Directions of the hull's longest edges; short ones lie near the tried half degrees, and together are a curve. */
+    private static double[] edges(double[] hull) {
+        record Edge(double directionRad, double lengthM) {}
+        return IntStream.range(0, hull.length / 2)
+                .mapToObj(i -> {
+                    int from = (2 * i + hull.length - 2) % hull.length;
+                    double east = hull[2 * i] - hull[from];
+                    double north = hull[2 * i + 1] - hull[from + 1];
+                    return new Edge((Math.atan2(east, north) + 2 * Math.PI) % Math.PI, Math.hypot(east, north));
+                })
+                .sorted(Comparator.comparingDouble(Edge::lengthM).reversed())
+                .limit(MOST_EDGES)
+                .mapToDouble(Edge::directionRad)
+                .toArray();
     }
 
     private Choice better(Choice best, double directionRad) {

@@ -4,6 +4,7 @@ import static yalos.core.fault.InputFault.within;
 
 import java.util.List;
 import yalos.core.fault.InputFault;
+import yalos.core.fault.Names;
 import yalos.core.geodesy.LonLat;
 
 /**
@@ -41,6 +42,7 @@ public record Obstacle(String name, Kind kind, List<LonLat> places, double heigh
 
     public Obstacle {
         places = List.copyOf(places);
+        name = Names.given(name, kind.words);
         within("heightM", heightM, 0.1, 1000, "m");
         within("radiusM", radiusM, 0, 500, "m");
         if (places.size() < kind.fewestPlaces || places.size() > MOST_PLACES) {

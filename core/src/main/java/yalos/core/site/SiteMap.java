@@ -6,7 +6,7 @@ import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Envelope;
 import org.locationtech.jts.geom.Geometry;
 import org.locationtech.jts.geom.GeometryFactory;
-import org.locationtech.jts.geom.Point;
+import org.locationtech.jts.index.strtree.STRtree;
 import yalos.core.block.LocalPlane;
 import yalos.core.block.PlaneBlock;
 
@@ -16,21 +16,32 @@ public final class SiteMap {
 
     private final List<Standing> standing = new ArrayList<>();
     private final List<Hanging> hanging = new ArrayList<>();
+    /** By place: a path asks at every step, and a site may hold hundreds of things. */
+    private final STRtree standingAt = new STRtree();
 
-    private record Standing(Obstacle obstacle, Geometry shape, Envelope reach) {}
+    private final STRtree hangingAt = new STRtree();
 
-    private record Hanging(Zone zone, PlaneBlock area, Envelope reach) {}
+    private record Standing(Obstacle obstacle, Geometry shape) {}
+
+    private record Hanging(Zone zone, PlaneBlock area) {}
 
     public SiteMap(LocalPlane plane, List<Obstacle> obstacles, List<Zone> zones) {
         for (Obstacle obstacle : obstacles) {
             Geometry shape = shape(plane, obstacle).buffer(Math.max(0.01, obstacle.radiusM()));
-            standing.add(new Standing(obstacle, shape, shape.getEnvelopeInternal()));
+            Standing one = new Standing(obstacle, shape);
+            standing.add(one);
+            standingAt.insert(shape.getEnvelopeInternal(), one);
         }
         for (Zone zone : zones) {
             PlaneBlock area = PlaneBlock.in(zone.outline(), plane);
             double[] bounds = area.bounds();
-            hanging.add(new Hanging(zone, area, new Envelope(bounds[0], bounds[1], bounds[2], bounds[3])));
+            Hanging one = new Hanging(zone, area);
+            hanging.add(one);
+            hangingAt.insert(new Envelope(bounds[0], bounds[1], bounds[2], bounds[3]), one);
         }
+        // Built here, so that it may be asked from several threads.
+        standingAt.build();
+        hangingAt.build();
     }
 
     private static Geometry shape(LocalPlane plane, Obstacle obstacle) {
@@ -57,8 +68,8 @@ public final class SiteMap {
     /** Height of the tallest obstacle above the ground within a distance of a place, in metres; 0 where there is none. */
     public double obstacleM(double x, double y, double withinM) {
         double tallest = 0;
-        for (Standing one : standing) {
-            if (one.obstacle.heightM() > tallest && near(one, x, y, withinM)) {
+        for (Standing one : near(x, y, withinM)) {
+            if (one.obstacle.heightM() > tallest && within(one, x, y, withinM)) {
                 tallest = one.obstacle.heightM();
             }
         }
@@ -67,30 +78,34 @@ public final class SiteMap {
 
     /** The obstacles within a distance of a place. */
     public List<Obstacle> obstaclesNear(double x, double y, double withinM) {
-        return standing.stream()
-                .filter(one -> near(one, x, y, withinM))
+        return near(x, y, withinM).stream()
+                .filter(one -> within(one, x, y, withinM))
                 .map(Standing::obstacle)
                 .toList();
     }
 
-    private static boolean near(Standing one, double x, double y, double withinM) {
-        Envelope reach = one.reach;
-        if (x < reach.getMinX() - withinM
-                || x > reach.getMaxX() + withinM
-                || y < reach.getMinY() - withinM
-                || y > reach.getMaxY() + withinM) {
-            return false;
-        }
-        Point at = GEOMETRY.createPoint(new Coordinate(x, y));
-        return one.shape.isWithinDistance(at, withinM);
+    @SuppressWarnings("unchecked")
+    private List<Standing> near(double x, double y, double withinM) {
+        return standing.isEmpty()
+                ? List.of()
+                : standingAt.query(new Envelope(x - withinM, x + withinM, y - withinM, y + withinM));
+    }
+
+    private static boolean within(Standing one, double x, double y, double withinM) {
+        return one.shape.isWithinDistance(GEOMETRY.createPoint(new Coordinate(x, y)), withinM);
     }
 
     /** The zones that hold a height above ground at a place. */
     public List<Zone> zonesAt(double x, double y, double aboveGroundM) {
-        return hanging.stream()
-                .filter(one -> one.zone.holds(aboveGroundM) && one.reach.contains(x, y) && one.area.contains(x, y))
+        return over(x, y).stream()
+                .filter(one -> one.zone.holds(aboveGroundM) && one.area.contains(x, y))
                 .map(Hanging::zone)
                 .toList();
+    }
+
+    @SuppressWarnings("unchecked")
+    private List<Hanging> over(double x, double y) {
+        return hanging.isEmpty() ? List.of() : hangingAt.query(new Envelope(x, x, y, y));
     }
 
     /** Tallest obstacle of all, in metres above its ground; 0 without any. */

@@ -4,6 +4,7 @@ import static yalos.core.fault.InputFault.within;
 
 import yalos.core.block.Outline;
 import yalos.core.fault.InputFault;
+import yalos.core.fault.Names;
 
 /**
  * Air over a place that must not be flown, or only with care. Figures are the operator's; the law of the place decides.
@@ -33,6 +34,7 @@ public record Zone(String name, Kind kind, Outline outline, double floorM, doubl
     }
 
     public Zone {
+        name = Names.given(name, "zone");
         within("floorM", floorM, 0, 10_000, "m");
         if (!(ceilingM > floorM)) {
             throw new InputFault("ceilingM", ceilingM, "The ceiling of a zone lies above its floor.");

@@ -109,14 +109,22 @@ public final class SightLine {
         double startRow = (grid.north() - fromY) / grid.cellY() - 0.5;
         double columns = (toX - fromX) / grid.cellX();
         double rows = (fromY - toY) / grid.cellY();
-        double along = 0;
-        int column = (int) Math.floor(startColumn);
-        int row = (int) Math.floor(startRow);
-        while (along < 1) {
+        // Beyond the lattice nothing stands in the way: only the piece over it is followed.
+        double along = Math.max(
+                0,
+                Math.max(
+                        enters(startColumn, columns, grid.columns() - 1.0), enters(startRow, rows, grid.rows() - 1.0)));
+        double end = Math.min(
+                1,
+                Math.min(
+                        leaves(startColumn, columns, grid.columns() - 1.0), leaves(startRow, rows, grid.rows() - 1.0)));
+        int column = (int) Math.floor(startColumn + along * columns);
+        int row = (int) Math.floor(startRow + along * rows);
+        while (along < end) {
             if (highest.length > 0) {
                 double beyond = over(column, row, startColumn, startRow, columns, rows, along, fromZ, toZ);
                 if (beyond > along) {
-                    if (beyond >= 1) {
+                    if (beyond >= end) {
                         return true;
                     }
                     along = beyond;
@@ -142,6 +150,18 @@ public final class SightLine {
             }
         }
         return true;
+    }
+
+    /** Where along a line it comes between 0 and a most; infinite where it never does. */
+    private static double enters(double start, double step, double most) {
+        if (step == 0) {
+            return start >= 0 && start <= most ? 0 : Double.POSITIVE_INFINITY;
+        }
+        return ((step > 0 ? 0 : most) - start) / step;
+    }
+
+    private static double leaves(double start, double step, double most) {
+        return step == 0 ? Double.POSITIVE_INFINITY : ((step > 0 ? most : 0) - start) / step;
     }
 
     /** Whether the surface of one lattice square rises over the ray between two places along it. */

@@ -268,7 +268,7 @@ class ElevationController {
     }
 
     private double metres(String field, String text) {
-        UnitChoice units = preferences.units();
+        UnitChoice units = preferences.typed();
         double metres = Measure.typed(field, text, units.unit(UnitKind.HEIGHT)).si();
         return InputFault.within(field, Math.round(metres * 1e6) / 1e6, -500, 9000, "m");
     }

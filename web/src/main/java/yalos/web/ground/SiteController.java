@@ -13,9 +13,9 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.multipart.MultipartFile;
 import yalos.core.block.OutlineCheck;
 import yalos.core.exchange.Axes;
-import yalos.core.exchange.ImportedOutlines;
 import yalos.core.exchange.TypedPosition;
 import yalos.core.fault.InputFault;
+import yalos.core.fault.Names;
 import yalos.core.geodesy.Grid;
 import yalos.core.geodesy.LonLat;
 import yalos.core.site.Obstacle;
@@ -35,6 +35,7 @@ import yalos.web.store.GroundFacts;
 @Controller
 class SiteController {
     private static final int MOST = 500;
+    private static final int MOST_CORNERS = 20_000;
 
     private final Blocks blocks;
     private final BlockPage page;
@@ -62,7 +63,7 @@ class SiteController {
             @RequestParam(defaultValue = "10 m") String height,
             @RequestParam(defaultValue = "2 m") String radius,
             Visit visit) {
-        String called = name.isBlank() ? kind.words() : shortened(name);
+        String called = Names.given(name, kind.words());
         return change(id, visit, "obstacle " + called, facts -> {
             List<Obstacle> obstacles = new ArrayList<>(facts.ground().obstacles());
             obstacles.add(new Obstacle(
@@ -80,12 +81,14 @@ class SiteController {
             List<Obstacle> obstacles = new ArrayList<>(facts.ground().obstacles());
             obstacles.addAll(brought);
             refuseTooMany(obstacles.size());
+            refuseTooManyCorners(
+                    obstacles.stream().mapToInt(one -> one.places().size()).sum());
             return facts.ground().withObstacles(obstacles);
         });
     }
 
-    @PostMapping("/blocks/{id}/obstacles/{at}/remove")
-    String removeObstacle(@PathVariable long id, @PathVariable int at, Visit visit) {
+    @PostMapping("/blocks/{id}/obstacles/remove")
+    String removeObstacle(@PathVariable long id, @RequestParam int at, Visit visit) {
         return change(
                 id,
                 visit,
@@ -110,17 +113,17 @@ class SiteController {
         OutlineFile given = new OutlineFile(name, UploadLimits.small(file));
         double from = metres("floor", floor);
         double to = ceiling.isBlank() ? Double.POSITIVE_INFINITY : metres("ceiling", ceiling);
+        // Read before anything is locked; what takes long holds nobody up.
+        List<Zone> brought = given.read(Axes.LON_LAT, blocks.open(id).facts().grid()).candidates().stream()
+                .map(one -> new Zone(Names.given(one.name(), name), kind, OutlineCheck.sound(one.outline()), from, to))
+                .toList();
         return change(id, visit, "zones from " + name, facts -> {
-            ImportedOutlines outlines = given.read(Axes.LON_LAT, facts.grid());
             List<Zone> zones = new ArrayList<>(facts.ground().zones());
-            outlines.candidates()
-                    .forEach(one -> zones.add(new Zone(
-                            shortened(one.name().isBlank() ? name : one.name()),
-                            kind,
-                            OutlineCheck.sound(one.outline()),
-                            from,
-                            to)));
+            zones.addAll(brought);
             refuseTooMany(zones.size());
+            refuseTooManyCorners(zones.stream()
+                    .mapToInt(zone -> zone.outline().corners().size())
+                    .sum());
             return facts.ground().withZones(zones);
         });
     }
@@ -148,8 +151,8 @@ class SiteController {
         });
     }
 
-    @PostMapping("/blocks/{id}/zones/{at}/remove")
-    String removeZone(@PathVariable long id, @PathVariable int at, Visit visit) {
+    @PostMapping("/blocks/{id}/zones/remove")
+    String removeZone(@PathVariable long id, @RequestParam int at, Visit visit) {
         return change(
                 id,
                 visit,
@@ -173,6 +176,16 @@ class SiteController {
         }
     }
 
+    private static void refuseTooManyCorners(int count) {
+        if (count > MOST_CORNERS) {
+            throw new InputFault(
+                    "count",
+                    count,
+                    "Together they have %d corners; a block holds up to %d. Simplify them, or leave out what lies far off."
+                            .formatted(count, MOST_CORNERS));
+        }
+    }
+
     private static List<LonLat> positions(String text, Optional<Grid> grid) {
         return Arrays.stream(text.split("[\\n;]"))
                 .filter(line -> !line.isBlank())
@@ -180,13 +193,8 @@ class SiteController {
                 .toList();
     }
 
-    private static String shortened(String name) {
-        String stripped = name.strip();
-        return stripped.length() > 80 ? stripped.substring(0, 80) : stripped;
-    }
-
     private double metres(String field, String text) {
-        double metres = Measure.typed(field, text, preferences.units().unit(UnitKind.HEIGHT))
+        double metres = Measure.typed(field, text, preferences.typed().unit(UnitKind.HEIGHT))
                 .si();
         return Math.round(metres * 1e6) / 1e6;
     }

@@ -4,6 +4,7 @@ import java.util.List;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import yalos.core.fault.InputFault;
+import yalos.core.fault.Names;
 import yalos.web.shell.NotThere;
 import yalos.web.store.BlockFacts;
 import yalos.web.store.FactsJson;
@@ -34,10 +35,7 @@ public class Templates {
      */
     @Transactional
     public void keep(String name, BlockFacts facts) {
-        String stripped = name.strip();
-        if (stripped.isEmpty() || stripped.length() > LONGEST_NAME) {
-            throw new InputFault("name", name, "Give the template a name of 1 to 80 characters.");
-        }
+        String stripped = Names.typed("name", name, LONGEST_NAME);
         rows.templateNamed(stripped).ifPresent(other -> {
             throw new InputFault("name", stripped, "There is a template called “%s” already.".formatted(stripped));
         });

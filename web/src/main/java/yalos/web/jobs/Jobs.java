@@ -7,6 +7,7 @@ import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionSynchronization;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
 import yalos.core.fault.InputFault;
+import yalos.core.fault.Names;
 import yalos.core.geodesy.LonLat;
 import yalos.core.kit.Aircraft;
 import yalos.core.kit.Kit;
@@ -167,10 +168,6 @@ public class Jobs {
     }
 
     private static String checkedName(String name) {
-        String stripped = name == null ? "" : name.strip();
-        if (stripped.isEmpty() || stripped.length() > LONGEST_NAME) {
-            throw new InputFault("name", stripped, "Give it a name of 1 to 80 characters.");
-        }
-        return stripped;
+        return Names.typed("name", name, LONGEST_NAME);
     }
 }

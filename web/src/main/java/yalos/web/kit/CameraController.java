@@ -38,6 +38,7 @@ class CameraController {
                 rows.all().stream()
                         .map(row -> CameraView.of(row, preferences.units()))
                         .toList());
+        model.addAttribute("damaged", rows.damaged());
         return "kit/cameras";
     }
 

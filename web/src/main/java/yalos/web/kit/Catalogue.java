@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import yalos.core.fault.InputFault;
@@ -16,6 +17,7 @@ import yalos.web.store.CameraRow;
 import yalos.web.store.GearJson;
 import yalos.web.store.GearMapper;
 import yalos.web.store.GearMapper.GearRow;
+import yalos.web.store.Unreadable;
 
 /** The operator's own catalogue. What a block took from it stays with the block, whatever becomes of the entry. */
 @Service
@@ -45,7 +47,28 @@ class Catalogue {
 
     private <T> List<Entry<T>> all(GearKind kind, Class<T> type) {
         return rows.all(kind.name()).stream()
-                .map(row -> new Entry<>(row.id(), row.name(), GearJson.read(row.content(), type)))
+                .flatMap(row -> readable(row, type).stream())
+                .toList();
+    }
+
+    /** One entry that cannot be read harms no other; {@link #damaged} says which. */
+    private static <T> Optional<Entry<T>> readable(GearRow row, Class<T> type) {
+        try {
+            return Optional.of(new Entry<>(row.id(), row.name(), GearJson.read(row.content(), type)));
+        } catch (Unreadable damaged) {
+            return Optional.empty();
+        }
+    }
+
+    /** An entry that cannot be read any more. */
+    record Damaged(String kind, long id, String name) {}
+
+    /** Entries that cannot be read, to be deleted. */
+    List<Damaged> damaged() {
+        return Stream.of(GearKind.values())
+                .flatMap(kind -> rows.all(kind.name()).stream()
+                        .filter(row -> readable(row, kind.type()).isEmpty())
+                        .map(row -> new Damaged(kind.key(), row.id(), row.name())))
                 .toList();
     }
 

@@ -59,6 +59,7 @@ class CatalogueController {
                 catalogue.scanners().stream()
                         .map(entry -> new Line(entry.id(), entry.name(), about(entry.gear())))
                         .toList());
+        model.addAttribute("damaged", catalogue.damaged());
         model.addAttribute("cameraCount", cameras.all().size());
         return "kit/catalogue";
     }

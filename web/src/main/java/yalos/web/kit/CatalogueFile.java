@@ -56,7 +56,8 @@ record CatalogueFile(List<CameraRow> cameras, List<Aircraft> aircraft, List<Scan
     /** A camera row is plain figures; making the camera checks them. */
     private static CameraRow checked(CameraRow row) {
         try {
-            return CameraRow.of(0, CameraForm.of(row).camera(), row.otherLensesMm());
+            CameraForm form = CameraForm.of(row);
+            return CameraRow.of(0, form.camera(), form.lenses());
         } catch (InputFault fault) {
             throw new InputFault("file", fault.value(), "“%s”: %s".formatted(row.name(), fault.getMessage()));
         }

@@ -10,6 +10,9 @@ import java.util.regex.Pattern;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.core.annotation.Order;
+import org.springframework.dao.ConcurrencyFailureException;
+import org.springframework.dao.DataAccessException;
+import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
@@ -115,6 +118,18 @@ class FaultAdvice {
         return told(HttpStatus.SERVICE_UNAVAILABLE, "Called off", "It was called off. Ask again.", request, response);
     }
 
+    /** Two were at the same thing at once; the database let one through. */
+    @ExceptionHandler({DataIntegrityViolationException.class, ConcurrencyFailureException.class})
+    ModelAndView atOnce(DataAccessException fault, HttpServletRequest request, HttpServletResponse response) {
+        LOG.warn("{} {}: {}", request.getMethod(), request.getRequestURI(), fault.getMessage());
+        return told(
+                HttpStatus.CONFLICT,
+                "At the same time",
+                "Somebody else did the same at the same moment, and was quicker. Reload the page and look; nothing of yours was kept.",
+                request,
+                response);
+    }
+
     /** The change is in the store, and may be lost with the power: it is not confirmed. */
     @ExceptionHandler(NotKept.class)
     ModelAndView notKept(NotKept fault, HttpServletRequest request, HttpServletResponse response) {
@@ -175,7 +190,7 @@ class FaultAdvice {
         view.addObject("sentence", sentence);
         view.addObject("status", status.value());
         view.addObject("reload", false);
-        view.addObject("frame", new FrameAdvice.Frame(Look.of(request).key(), "", "/jobs"));
+        view.addObject("frame", new FrameAdvice.Frame(Look.of(request).key(), "", "", "/jobs"));
         return view;
     }
 }

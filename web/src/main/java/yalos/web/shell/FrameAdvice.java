@@ -18,12 +18,13 @@ class FrameAdvice {
     /**
      * @param look key of the look
      * @param units short name of the units in use
+     * @param unitsSent the same in full, as forms send them along
      * @param path of the page, to come back to
      * @param person who is signed in; empty where nobody needs to
      */
-    record Frame(String look, String units, String path, String person) {
-        Frame(String look, String units, String path) {
-            this(look, units, path, Person.present());
+    record Frame(String look, String units, String unitsSent, String path, String person) {
+        Frame(String look, String units, String unitsSent, String path) {
+            this(look, units, unitsSent, path, Person.present());
         }
     }
 
@@ -32,6 +33,6 @@ class FrameAdvice {
         UnitChoice units = preferences.units();
         String named = units.unit(UnitKind.HEIGHT).symbol() + ", "
                 + units.unit(UnitKind.SPEED).symbol();
-        return new Frame(Look.of(request).key(), named, request.getRequestURI());
+        return new Frame(Look.of(request).key(), named, Preferences.text(units), request.getRequestURI());
     }
 }

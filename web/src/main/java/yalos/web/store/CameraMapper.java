@@ -12,7 +12,17 @@ import org.apache.ibatis.annotations.Update;
 @Mapper
 public interface CameraMapper {
     @Select("select * from camera order by lower(name)")
-    List<CameraRow> all();
+    List<CameraRow> rows();
+
+    /** Cameras that can be used; one whose figures cannot be harms no other. */
+    default List<CameraRow> all() {
+        return rows().stream().filter(row -> row.fault().isEmpty()).toList();
+    }
+
+    /** Cameras whose figures cannot be. */
+    default List<CameraRow> damaged() {
+        return rows().stream().filter(row -> row.fault().isPresent()).toList();
+    }
 
     @Select("select * from camera where id = #{id}")
     Optional<CameraRow> byId(long id);

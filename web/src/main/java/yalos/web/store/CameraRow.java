@@ -4,6 +4,7 @@ import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 import yalos.core.camera.Camera;
 import yalos.core.camera.Mount;
 import yalos.core.camera.Sensor;
@@ -101,6 +102,16 @@ public record CameraRow(
                 photosPerFlight,
                 rawIntervalS,
                 otherLensesMm);
+    }
+
+    /** Why it makes no camera, or one of its lenses none; empty where all do. */
+    public Optional<String> fault() {
+        try {
+            lensesMm().forEach(this::withLens);
+            return Optional.empty();
+        } catch (RuntimeException cannotBe) {
+            return Optional.of(String.valueOf(cannotBe.getMessage()));
+        }
     }
 
     /** Focal lengths of all its lenses in millimetres, its own first. */

@@ -54,7 +54,7 @@ class LedgerController {
             @RequestParam(defaultValue = "") String value,
             Visit visit) {
         Quantity quantity = Quantity.ofKey(key).orElseThrow(() -> new NotThere("The ledger has no row “" + key + "”."));
-        UnitChoice units = preferences.units();
+        UnitChoice units = preferences.typed();
         Change change = changeOf(quantity, act, value, units, blocks.open(id).facts());
         return page.changed(blocks.change(id, visit.version(), change.label(), change.facts()), visit);
     }
@@ -62,7 +62,7 @@ class LedgerController {
     /** Pins both overlaps, as a school of practice has them. */
     @PostMapping("/blocks/{id}/overlaps")
     String overlaps(@PathVariable long id, @RequestParam String forward, @RequestParam String side, Visit visit) {
-        UnitChoice units = preferences.units();
+        UnitChoice units = preferences.typed();
         TypedPin first = TypedPin.of(Quantity.FORWARD_OVERLAP, forward, units);
         TypedPin second = TypedPin.of(Quantity.SIDE_OVERLAP, side, units);
         String label =

@@ -300,8 +300,8 @@ class GroundAndProofTest {
         assertThat(noHeight).contains("has no height");
         String zoned = keepOutOverAll();
         assertThat(zoned).contains("photos are taken in it");
-        assertThat(change("/zones/0/remove")).doesNotContain("photos are taken in it");
-        assertThat(change("/obstacles/7/remove")).contains("gone already");
+        assertThat(change("/zones/remove", "at", "0")).doesNotContain("photos are taken in it");
+        assertThat(change("/obstacles/remove", "at", "7")).contains("gone already");
         assertThat(change("/zones/stand-in")).contains("round the demo site only");
     }
 
