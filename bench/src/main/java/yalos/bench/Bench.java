@@ -1,6 +1,7 @@
 package yalos.bench;
 
 import java.io.IOException;
+import java.sql.SQLException;
 import java.io.PrintStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -29,7 +30,7 @@ public final class Bench {
         new Bench().run();
     }
 
-    private void run() throws RunnerException, IOException, InterruptedException {
+    private void run() throws RunnerException, IOException, InterruptedException, SQLException {
         Collection<RunResult> results = new Runner(options()).run();
         int stations = Samples.block(true).plan().photos();
         int photos = Samples.squareKilometre().plan().photos();
@@ -91,7 +92,39 @@ public final class Bench {
                 "the same without class-data archive",
                 served.plainStartMs(),
                 "7 s");
+        load(served.load());
+        DiskBench disk = DiskBench.measure();
+        row(
+                "a change on the disk before it is confirmed, one operator",
+                disk.forcedMs(),
+                "the same change, not forced out",
+                disk.keptMs(),
+                "the price of two fsyncs, %s each".formatted(time(disk.fsyncMs())));
+        row(
+                "best direction over an outline of 20,000 corners",
+                EdgeBench.bestDirectionMs(20_000),
+                "ten times that of 2,000",
+                10 * EdgeBench.bestDirectionMs(2_000),
+                "1 s");
         report();
+    }
+
+    private void load(LoadRun load) {
+        String operators = "%d operators for a minute, %d errors".formatted(LoadRun.OPERATORS, load.errors());
+        row(
+                "pages of " + operators + ", 95th percentile",
+                load.readP95Ms(),
+                "GET /icon.svg under the same load",
+                load.staticP95Ms(),
+                "300 ms");
+        row(
+                "changes of the same, 95th percentile",
+                load.changeP95Ms(),
+                "GET /icon.svg under the same load",
+                load.staticP95Ms(),
+                "500 ms");
+        rows.add("| memory of the process after a minute of it | %.0f MB | after 20 s | %.0f MB | %.2f | steady |"
+                .formatted(load.megabytesLate(), load.megabytesEarly(), load.megabytesEarly() / load.megabytesLate()));
     }
 
     private void solve(Collection<RunResult> results) {

@@ -26,7 +26,8 @@ record ServedFigures(
         double pageP95Ms,
         double staticP95Ms,
         double listP95Ms,
-        int stations) {
+        int stations,
+        LoadRun load) {
     private static final Path JAR = Path.of("web/target/app/yalos.jar");
     private static final Path ARCHIVE = Path.of("web/target/yalos.jsa");
     private static final int WARM_UP = 200;
@@ -39,7 +40,7 @@ record ServedFigures(
         plain.stop();
         Server server = new Server(true);
         try {
-            long block = server.newBlock();
+            long block = server.newBlock("Bench");
             double[] change = new double[WARM_UP + MEASURED];
             double[] fetch = new double[WARM_UP + MEASURED];
             for (int i = 0; i < change.length; i++) {
@@ -64,7 +65,8 @@ record ServedFigures(
                     p95(page),
                     p95(fetch),
                     p95(list),
-                    server.stations(block));
+                    server.stations(block),
+                    LoadRun.of(server));
         } finally {
             server.stop();
         }
@@ -76,7 +78,7 @@ record ServedFigures(
         return measured[(int) (measured.length * 0.95)];
     }
 
-    private static final class Server {
+    static final class Server {
         private final HttpClient client = HttpClient.newBuilder()
                 .cookieHandler(new CookieManager())
                 .followRedirects(HttpClient.Redirect.NORMAL)
@@ -126,13 +128,17 @@ record ServedFigures(
             throw new IllegalStateException("the application did not start; build it first");
         }
 
+        long pid() {
+            return process.pid();
+        }
+
         void stop() throws InterruptedException {
             process.destroy();
             process.waitFor();
         }
 
-        long newBlock() throws IOException, InterruptedException {
-            HttpResponse<String> made = post("/jobs", "name", "Bench", "place", "54.51, -4.35");
+        long newBlock(String job) throws IOException, InterruptedException {
+            HttpResponse<String> made = post("/jobs", "name", job, "place", "54.51, -4.35");
             long block = Long.parseLong(made.uri().getPath().split("/")[2]);
             post(
                     "/blocks/" + block + "/import",

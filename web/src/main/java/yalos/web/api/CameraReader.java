@@ -13,7 +13,7 @@ import yalos.core.fault.InputFault;
 final class CameraReader {
     private CameraReader() {}
 
-    private static final Set<String> MEMBERS = Set.of(
+    static final Set<String> MEMBERS = Set.of(
             "pixelsAcross",
             "pixelsAlong",
             "sensorAcrossMm",

@@ -1,6 +1,5 @@
 package yalos.web.api;
 
-import io.swagger.v3.oas.annotations.Operation;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -85,10 +84,6 @@ class CoverageController {
         }
     }
 
-    @Operation(
-            summary = "Prove stations over a terrain model",
-            description =
-                    "Multipart: plan (GeoJSON of stations with a camera), terrain (elevation GeoTIFF), layer. See docs/api.md.")
     @PostMapping(path = "/api/coverage", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
     ResponseEntity<byte[]> coverage(MultipartHttpServletRequest request) throws IOException {
         byte[] plan = part(request, "plan");

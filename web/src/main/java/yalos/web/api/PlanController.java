@@ -1,10 +1,5 @@
 package yalos.web.api;
 
-import io.swagger.v3.oas.annotations.OpenAPIDefinition;
-import io.swagger.v3.oas.annotations.Operation;
-import io.swagger.v3.oas.annotations.info.Info;
-import io.swagger.v3.oas.annotations.media.Content;
-import io.swagger.v3.oas.annotations.responses.ApiResponse;
 import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
 import java.net.URI;
@@ -38,7 +33,6 @@ import yalos.web.work.WorkQueue;
 
 /** Plans a block for a script. Keeps nothing. */
 @RestController
-@OpenAPIDefinition(info = @Info(title = "Yalos plan service", version = "1", description = "See docs/api.md"))
 class PlanController {
     static final String GEO_JSON = "application/geo+json";
     private static final int MOST_BYTES = 20_000_000;
@@ -51,17 +45,6 @@ class PlanController {
         this.queue = queue;
     }
 
-    @Operation(
-            summary = "Plan the strips over a block",
-            description =
-                    "Body: a FeatureCollection with the block (role = block), perhaps a launch point (role = launch), and a member plan with camera and settings. Answer: strips, stations and a summary.",
-            responses = {
-                @ApiResponse(responseCode = "200", description = "the plan", content = @Content(mediaType = GEO_JSON)),
-                @ApiResponse(
-                        responseCode = "400",
-                        description = "a field that cannot be, with its value and what would be right",
-                        content = @Content(mediaType = "application/problem+json"))
-            })
     @PostMapping(
             path = "/api/plan",
             consumes = {GEO_JSON, MediaType.APPLICATION_JSON_VALUE})

@@ -28,7 +28,7 @@ final class PlanRequestReader {
 
     private final JsonNode plan;
 
-    private static final Set<String> MEMBERS = Set.of(
+    static final Set<String> MEMBERS = Set.of(
             "camera",
             "maxSpeedMps",
             "gsdCm",

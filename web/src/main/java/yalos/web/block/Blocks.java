@@ -47,10 +47,10 @@ public class Blocks {
         JobMapper.BlockRow row = present(id, version, label);
         BlockFacts before = FactsJson.read(row.facts());
         BlockFacts after = change.apply(before);
-        String written = FactsJson.write(after);
-        if (written.equals(row.facts())) {
+        if (after.equals(before)) {
             return opened(row);
         }
+        String written = FactsJson.write(after);
         desk.refuseUnplannable(before, after);
         rows.deleteStepsAfter(id, row.head());
         rows.keepStep(id, row.head() + 1, shortened(label), written, Person.present());

@@ -24,7 +24,13 @@ public final class FactsJson {
 
     private FactsJson() {}
 
+    /** Facts as they are stored: packed, since every change keeps them whole. */
     public static String write(BlockFacts facts) {
+        return Packed.of(plain(facts));
+    }
+
+    /** Facts as JSON. */
+    static String plain(BlockFacts facts) {
         return JSON.writeValueAsString(FactsForm4.of(facts));
     }
 
@@ -43,7 +49,7 @@ public final class FactsJson {
      */
     public static BlockFacts read(String text) {
         try {
-            JsonNode root = JSON.readTree(text);
+            JsonNode root = JSON.readTree(Packed.plain(text));
             int shape = root.path("shape").asInt(0);
             return switch (shape) {
                 case 1 ->

@@ -183,9 +183,23 @@ class FactsJsonTest {
         assertThat(FactsJson.read(frozen(sample))).usingRecursiveComparison().isEqualTo(then);
     }
 
+    /** A change takes some hundred bytes, and comes back; text of earlier times stands as it is; the dictionary never changes. */
+    @Test
+    void whatIsKeptIsPackedAndAlikeEachTime() {
+        String packed = FactsJson.write(whole());
+        assertThat(packed)
+                .hasSizeLessThan(FactsJson.plain(whole()).length() / 2)
+                .isEqualTo(FactsJson.write(whole()));
+        assertThat(Packed.plain(packed)).isEqualTo(FactsJson.plain(whole()));
+        assertThat(Packed.plain("{\"shape\":1}")).isEqualTo("{\"shape\":1}");
+        assertThatThrownBy(() -> FactsJson.read("z1:***")).isInstanceOf(Unreadable.class);
+        assertThatThrownBy(() -> FactsJson.read(packed.substring(0, packed.length() - 8)))
+                .isInstanceOf(Unreadable.class);
+    }
+
     @Test
     void thePresentFormIsTheFrozenOne() {
-        assertThat(FactsJson.write(whole()))
+        assertThat(FactsJson.plain(whole()))
                 .as("a changed form needs a new number, an upgrader and a sample of its own")
                 .isEqualTo(frozen("facts-form-4.json"));
     }
