@@ -117,13 +117,21 @@ public record ElevationModel(Raster raster, int epsg, VerticalDatum datum) {
         double least = Double.POSITIVE_INFINITY;
         double most = Double.NEGATIVE_INFINITY;
         Georeference geo = raster.georeference();
-        for (int row = 0; row < raster.rows(); row += step) {
-            float[] line = raster.window(0, row, raster.columns(), 1);
-            for (int column = 0; column < line.length; column += step) {
-                if (!Float.isNaN(line[column])) {
-                    double height = datum.unit().toSi(line[column]) + datum.offsetM();
-                    least = Math.min(least, height);
-                    most = Math.max(most, height);
+        // Piece by piece as the file has them, so that each is unpacked once.
+        int wide = Math.min(raster.columns(), raster.blockColumns());
+        int high = Math.min(raster.rows(), raster.blockRows());
+        for (int fromRow = 0; fromRow < raster.rows(); fromRow += high) {
+            for (int fromColumn = 0; fromColumn < raster.columns(); fromColumn += wide) {
+                float[] piece = raster.window(fromColumn, fromRow, wide, high);
+                for (int row = (step - fromRow % step) % step; row < high; row += step) {
+                    for (int column = (step - fromColumn % step) % step; column < wide; column += step) {
+                        float cell = piece[row * wide + column];
+                        if (!Float.isNaN(cell)) {
+                            double height = datum.unit().toSi(cell) + datum.offsetM();
+                            least = Math.min(least, height);
+                            most = Math.max(most, height);
+                        }
+                    }
                 }
             }
         }

@@ -36,6 +36,9 @@ public final class GeoTiff implements Raster {
     private final int bits;
     private final int format;
     private final int predictor;
+    /** Whether each band has blocks of its own. */
+    private final boolean planar;
+
     private final Decompression packing;
     private final int blockColumns;
     private final int blockRows;
@@ -96,20 +99,26 @@ public final class GeoTiff implements Raster {
         bits = (int) tags.whole(258, 1);
         format = (int) tags.whole(339, 1);
         predictor = (int) tags.whole(317, 1);
+        planar = tags.whole(284, 1) == 2;
         packing = Decompression.ofTag((int) tags.whole(259, 1))
                 .orElseThrow(() -> unreadable("it is packed in a way that is not read; deflate, LZW and PackBits are"));
         refuseUnreadable();
         boolean tiled = tags.has(324);
-        blockColumns = tiled ? (int) tags.whole(322, 0) : columns;
-        blockRows = tiled ? (int) tags.whole(323, 0) : (int) Math.min(rows, tags.whole(278, rows));
-        if (blockColumns < 1 || blockRows < 1 || (long) blockColumns * blockRows * cellBytes() > MOST_BLOCK_BYTES) {
+        long blockWide = tiled ? tags.whole(322, 0) : columns;
+        long blockHigh = tiled ? tags.whole(323, 0) : Math.min(rows, tags.whole(278, rows));
+        if (blockWide < 1 || blockHigh < 1 || blockWide > MOST_CELLS || blockHigh > MOST_CELLS) {
+            throw TiffDirectory.damaged();
+        }
+        blockColumns = (int) blockWide;
+        blockRows = (int) blockHigh;
+        if (blockWide * blockHigh > MOST_BLOCK_BYTES / cellBytes()) {
             throw new InputFault(
                     "file",
                     blockColumns + " × " + blockRows,
                     "The TIFF keeps its cells in pieces of %,d × %,d, too large to unpack one. Save it with tiles."
                             .formatted(blockColumns, blockRows));
         }
-        blocksAcross = (columns + blockColumns - 1) / blockColumns;
+        blocksAcross = (int) ((columns + blockWide - 1) / blockWide);
         offsets = tags.wholes(tiled ? 324 : 273);
         counts = tags.wholes(tiled ? 325 : 279);
         refuseCutOff();
@@ -134,14 +143,14 @@ public final class GeoTiff implements Raster {
     }
 
     private void refuseCutOff() throws IOException {
-        long planes = tags.whole(284, 1) == 2 ? samples : 1;
+        long planes = planar ? samples : 1;
         long blocksDown = (rows + (long) blockRows - 1) / blockRows;
         long needed = blocksAcross * blocksDown * planes;
         if (offsets.length < needed || counts.length < needed) {
             throw TiffDirectory.damaged();
         }
         for (int i = 0; i < needed; i++) {
-            if (offsets[i] < 0 || counts[i] < 0 || offsets[i] + counts[i] > file.size()) {
+            if (offsets[i] < 0 || counts[i] < 0 || counts[i] > file.size() - offsets[i]) {
                 throw TiffDirectory.damaged();
             }
         }
@@ -192,6 +201,16 @@ public final class GeoTiff implements Raster {
     }
 
     @Override
+    public int blockColumns() {
+        return blockColumns;
+    }
+
+    @Override
+    public int blockRows() {
+        return blockRows;
+    }
+
+    @Override
     public float[] window(int firstColumn, int firstRow, int wide, int high) {
         return band(0, firstColumn, firstRow, wide, high);
     }
@@ -232,16 +251,8 @@ public final class GeoTiff implements Raster {
         return out;
     }
 
-    private boolean planar() throws IOException {
-        return tags.whole(284, 1) == 2;
-    }
-
     private int samplesInBlock() {
-        try {
-            return planar() ? 1 : samples;
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
+        return planar ? 1 : samples;
     }
 
     private int cellBytes() {
@@ -270,7 +281,7 @@ public final class GeoTiff implements Raster {
     /** An unpacked block; empty for one that the file leaves out. */
     private byte[] block(int index, int band) {
         try {
-            int number = planar() ? index + band * (offsets.length / samples) : index;
+            int number = planar ? index + band * (offsets.length / samples) : index;
             byte[] known = kept.get(number);
             if (known != null) {
                 return known;

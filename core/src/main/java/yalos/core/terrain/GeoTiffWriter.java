@@ -4,6 +4,7 @@ import java.io.ByteArrayOutputStream;
 import java.io.DataOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
+import java.nio.ByteBuffer;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -85,12 +86,15 @@ public final class GeoTiffWriter {
 
     private static byte[] strip(int from, int to, int columns, Rows cells) throws IOException {
         ByteArrayOutputStream packed = new ByteArrayOutputStream();
-        try (DataOutputStream data = new DataOutputStream(new DeflaterOutputStream(packed))) {
+        ByteBuffer bytes = ByteBuffer.allocate(4 * columns);
+        try (OutputStream data = new DeflaterOutputStream(packed)) {
             for (int row = from; row < to; row++) {
                 float[] line = cells.row(row);
+                bytes.clear();
                 for (int column = 0; column < columns; column++) {
-                    data.writeFloat(Float.isNaN(line[column]) ? NODATA : line[column]);
+                    bytes.putFloat(Float.isNaN(line[column]) ? NODATA : line[column]);
                 }
+                data.write(bytes.array());
             }
         }
         return packed.toByteArray();

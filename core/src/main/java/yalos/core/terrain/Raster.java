@@ -14,6 +14,16 @@ public interface Raster extends AutoCloseable {
     /** EPSG code of its coordinate system, where the file names one. */
     OptionalInt epsg();
 
+    /** Columns of the pieces that are cheaply read at once. */
+    default int blockColumns() {
+        return columns();
+    }
+
+    /** Rows of the pieces that are cheaply read at once. */
+    default int blockRows() {
+        return Math.min(rows(), 64);
+    }
+
     /** Heights of a window, row by row from row 0, in the unit of the file. Cells outside the raster are not numbers. */
     float[] window(int firstColumn, int firstRow, int columns, int rows);
 

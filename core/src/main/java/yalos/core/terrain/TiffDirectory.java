@@ -87,14 +87,14 @@ final class TiffDirectory {
         long offset = bytes <= inline
                 ? place + (big ? 12 : 8)
                 : big ? table.getLong(from + 12) : table.getInt(from + 8) & 0xffffffffL;
-        if (offset < 0 || offset + bytes > length) {
+        if (offset < 0 || bytes > length - offset) {
             throw damaged();
         }
         values.putIfAbsent(tag, new Value(type, count, offset));
     }
 
     private ByteBuffer bytes(long offset, int count) throws IOException {
-        if (offset < 0 || offset + count > length) {
+        if (offset < 0 || count < 0 || count > length - offset) {
             throw damaged();
         }
         ByteBuffer buffer = ByteBuffer.allocate(count);
