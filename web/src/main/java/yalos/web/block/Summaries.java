@@ -1,12 +1,9 @@
 package yalos.web.block;
 
-import jakarta.annotation.PreDestroy;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
@@ -18,6 +15,9 @@ import yalos.web.store.SummaryMapper;
 import yalos.web.store.SummaryMapper.ListRow;
 import yalos.web.store.SummaryMapper.SummaryRow;
 import yalos.web.store.Unreadable;
+import yalos.web.work.Busy;
+import yalos.web.work.Order;
+import yalos.web.work.WorkQueue;
 
 /**
  * What lists of blocks show. It is reckoned once for each state of a block, when that state is made, and kept; a list only reads. What is
@@ -25,19 +25,17 @@ import yalos.web.store.Unreadable;
  */
 @Component
 public class Summaries {
+    private static final long BYTES_OF_A_PLAN = 20_000_000;
     private static final Logger LOG = LoggerFactory.getLogger(Summaries.class);
 
     private final SummaryMapper rows;
     private final JobMapper blocks;
     private final PlanDesk desk;
     private final Set<Long> waiting = ConcurrentHashMap.newKeySet();
-    private final ExecutorService catchingUp = Executors.newSingleThreadExecutor(task -> {
-        Thread thread = new Thread(task, "summaries");
-        thread.setDaemon(true);
-        return thread;
-    });
+    private final WorkQueue queue;
 
-    Summaries(SummaryMapper rows, JobMapper blocks, PlanDesk desk) {
+    Summaries(SummaryMapper rows, JobMapper blocks, PlanDesk desk, WorkQueue queue) {
+        this.queue = queue;
         this.rows = rows;
         this.blocks = blocks;
         this.desk = desk;
@@ -55,10 +53,22 @@ public class Summaries {
     private List<ListRow> caughtUp(List<ListRow> listed) {
         listed.stream().filter(row -> !row.known()).forEach(row -> {
             if (waiting.add(row.id())) {
-                catchingUp.execute(() -> makeUp(row.id()));
+                makeUpLater(row.id());
             }
         });
         return listed;
+    }
+
+    /** When the queue has enough to do, the next look at the list asks again. */
+    private void makeUpLater(long block) {
+        try {
+            queue.submit(new Order("lists", "The list", BYTES_OF_A_PLAN), work -> {
+                makeUp(block);
+                return true;
+            });
+        } catch (Busy enoughToDo) {
+            waiting.remove(block);
+        }
     }
 
     /** A block whose facts cannot be read keeps its place among those waiting, so that it is not tried again and again. */
@@ -88,10 +98,5 @@ public class Summaries {
                 plan.map(BlockPlan::photos).orElse(null),
                 plan.map(BlockPlan::flightTimeS).filter(Double::isFinite).orElse(null),
                 Thumbnail.path(facts)));
-    }
-
-    @PreDestroy
-    void close() {
-        catchingUp.shutdownNow();
     }
 }

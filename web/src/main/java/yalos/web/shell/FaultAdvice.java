@@ -28,6 +28,7 @@ import org.springframework.web.servlet.resource.NoResourceFoundException;
 import org.springframework.web.util.DisconnectedClientHelper;
 import yalos.core.fault.InputFault;
 import yalos.web.store.NotKept;
+import yalos.web.store.Reopening;
 import yalos.web.store.Unreadable;
 import yalos.web.work.Busy;
 import yalos.web.work.TookTooLong;
@@ -41,6 +42,12 @@ class FaultAdvice {
     private static final Pattern BLOCK = Pattern.compile("/blocks/\\d+");
 
     private static final Logger LOG = LoggerFactory.getLogger(FaultAdvice.class);
+
+    private final Reopening reopening;
+
+    FaultAdvice(Reopening reopening) {
+        this.reopening = reopening;
+    }
 
     @ExceptionHandler(InputFault.class)
     ModelAndView input(InputFault fault, HttpServletRequest request, HttpServletResponse response) throws IOException {
@@ -133,12 +140,14 @@ class FaultAdvice {
     /** The change is in the store, and may be lost with the power: it is not confirmed. */
     @ExceptionHandler(NotKept.class)
     ModelAndView notKept(NotKept fault, HttpServletRequest request, HttpServletResponse response) {
-        LOG.error("{} {}: not on the disk", request.getMethod(), request.getRequestURI(), fault);
+        if (fault.getCause() != null) {
+            LOG.error("{} {}: not on the disk", request.getMethod(), request.getRequestURI(), fault);
+            reopening.mend(fault);
+        }
         return told(
                 HttpStatus.INSUFFICIENT_STORAGE,
-                "Not kept yet",
-                fault.getMessage()
-                        + " Make room on the disk or make it writable, then repeat the change; what was confirmed before is safe.",
+                "Not kept",
+                fault.getMessage() + " What was confirmed before is safe; repeat this change then.",
                 request,
                 response);
     }
@@ -166,6 +175,14 @@ class FaultAdvice {
             return null; // no view: the page that asked was left before the answer came
         }
         LOG.error("{} {} failed", request.getMethod(), request.getRequestURI(), fault);
+        if (reopening.mend(fault)) {
+            return told(
+                    HttpStatus.SERVICE_UNAVAILABLE,
+                    "The disk was full or gone",
+                    "The store had to be opened anew, at what was last confirmed. Reload the page and look; repeat what is missing.",
+                    request,
+                    response);
+        }
         return told(
                 HttpStatus.INTERNAL_SERVER_ERROR,
                 "Something went wrong here",
@@ -190,7 +207,7 @@ class FaultAdvice {
         view.addObject("sentence", sentence);
         view.addObject("status", status.value());
         view.addObject("reload", false);
-        view.addObject("frame", new FrameAdvice.Frame(Look.of(request).key(), "", "", "/jobs"));
+        view.addObject("frame", new FrameAdvice.Frame(Look.of(request).key(), "", "", "/jobs", ""));
         return view;
     }
 }

@@ -103,7 +103,7 @@ public class Durability {
         try {
             write();
         } catch (SQLException | IOException e) {
-            fault = new NotKept(e);
+            fault = new NotKept("The disk does not take it.", e);
         } finally {
             lock.lock();
             running = false;

@@ -2,7 +2,11 @@ package yalos.web.store;
 
 /** A change that could not be put on the disk: it is full, read-only or gone. */
 public final class NotKept extends RuntimeException {
-    NotKept(Throwable cause) {
-        super("The disk does not take it: " + cause.getMessage(), cause);
+    public NotKept(String sentence) {
+        super(sentence);
+    }
+
+    NotKept(String sentence, Throwable cause) {
+        super(sentence, cause);
     }
 }
