@@ -17,7 +17,7 @@ record LoadRun(
     static final int OPERATORS = 50;
     private static final long RUN_NANOS = 60_000_000_000L;
     /** An operator looks at what came before the next change. */
-    private static final long LOOKS_MS = 1500;
+    private static final long LOOKS_MS = 6000;
 
     static LoadRun of(ServedFigures.Server server) throws IOException, InterruptedException {
         ConcurrentLinkedQueue<Double> reads = new ConcurrentLinkedQueue<>();

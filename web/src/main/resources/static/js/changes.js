@@ -33,10 +33,12 @@ async function pump() {
   under.push(entry);
   const book = document.getElementById("book");
   let made = false;
+  // Others ask in the meantime, for remedies or how far a proof is; only the answer to this change says whether it was made.
   const told = (event) => {
-    made = event.detail.successful;
+    const asked = event.detail.requestConfig;
+    if (asked && asked.verb === "post" && asked.path === url) made = event.detail.successful;
   };
-  document.body.addEventListener("htmx:afterRequest", told, { once: true });
+  document.body.addEventListener("htmx:afterRequest", told);
   try {
     await window.htmx.ajax("POST", url, {
       source: "#book",

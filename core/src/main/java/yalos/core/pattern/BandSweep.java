@@ -1,7 +1,6 @@
 package yalos.core.pattern;
 
 import java.util.Arrays;
-import java.util.Comparator;
 import yalos.core.fault.InputFault;
 import yalos.core.geodesy.PlanePoint;
 
@@ -179,15 +178,25 @@ final class BandSweep {
         reach[at + 1] = to;
     }
 
-    /** Puts pairs in the order of their starts. */
+    /**
+     * Puts pairs in the order of their starts, those within a millionth of a millimetre in any. The number of a pair rides in the lowest bits
+     * of its start, so that plain numbers are sorted.
+     */
     private static void sort(double[] pairs, int count) {
         double[] unordered = Arrays.copyOf(pairs, 2 * count);
-        Integer[] order = new Integer[count];
-        Arrays.setAll(order, i -> i);
-        Arrays.sort(order, Comparator.comparingDouble(i -> unordered[2 * i]));
+        int bits = Long.SIZE - Long.numberOfLeadingZeros(count);
+        long number = (1L << bits) - 1;
+        long[] keys = new long[count];
         for (int i = 0; i < count; i++) {
-            pairs[2 * i] = unordered[2 * order[i]];
-            pairs[2 * i + 1] = unordered[2 * order[i] + 1];
+            long start = Double.doubleToLongBits(unordered[2 * i]);
+            long ordered = start ^ (start >> 63 & Long.MAX_VALUE);
+            keys[i] = ordered & ~number | i;
+        }
+        Arrays.sort(keys);
+        for (int i = 0; i < count; i++) {
+            int from = 2 * (int) (keys[i] & number);
+            pairs[2 * i] = unordered[from];
+            pairs[2 * i + 1] = unordered[from + 1];
         }
     }
 
@@ -219,6 +228,7 @@ final class BandSweep {
         int kept = 0;
         for (int i = 0; i < counts[band]; i++) {
             if (kept > 0 && reach[2 * i] - reach[2 * kept - 1] <= bridgeM) {
+                reach[2 * kept - 2] = Math.min(reach[2 * kept - 2], reach[2 * i]);
                 reach[2 * kept - 1] = Math.max(reach[2 * kept - 1], reach[2 * i + 1]);
             } else {
                 reach[2 * kept] = reach[2 * i];

@@ -1,21 +1,29 @@
 package yalos.web.block;
 
+import java.time.Duration;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import yalos.web.work.ClientWatch;
+import yalos.web.work.Order;
+import yalos.web.work.WorkQueue;
 
 /** Opens a block's stages, and undoes and redoes. */
 @Controller
 class BlockController {
+    private static final long BYTES_OF_TRIALS = 40_000_000;
+
     private final Blocks blocks;
     private final BlockPage page;
+    private final WorkQueue queue;
 
-    BlockController(Blocks blocks, BlockPage page) {
+    BlockController(Blocks blocks, BlockPage page, WorkQueue queue) {
         this.blocks = blocks;
         this.page = page;
+        this.queue = queue;
     }
 
     @GetMapping("/blocks/{id}")
@@ -35,7 +43,9 @@ class BlockController {
     /** Remedies of a finding, each tried before it is shown; asked for a moment after the page, for trying takes a while. */
     @GetMapping("/blocks/{id}/mends")
     String mends(@PathVariable long id, @RequestParam String key, Visit visit) {
-        return page.mends(blocks.open(id), key, visit);
+        OpenBlock block = blocks.open(id);
+        Order order = new Order("mends of block " + id, "Trying remedies", BYTES_OF_TRIALS, Duration.ofSeconds(60));
+        return queue.submit(order, work -> page.mends(block, key, visit)).await(ClientWatch.of(visit.request()));
     }
 
     @PostMapping("/blocks/{id}/undo")

@@ -2,7 +2,9 @@ package yalos.web.block;
 
 import java.util.function.UnaryOperator;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
 import yalos.core.fault.InputFault;
 import yalos.web.shell.NotThere;
 import yalos.web.shell.Person;
@@ -19,11 +21,13 @@ public class Blocks {
     private final JobMapper rows;
     private final PlanDesk desk;
     private final Summaries summaries;
+    private final TransactionTemplate transaction;
 
-    Blocks(JobMapper rows, PlanDesk desk, Summaries summaries) {
+    Blocks(JobMapper rows, PlanDesk desk, Summaries summaries, PlatformTransactionManager transactions) {
         this.rows = rows;
         this.desk = desk;
         this.summaries = summaries;
+        this.transaction = new TransactionTemplate(transactions);
     }
 
     /**
@@ -35,14 +39,14 @@ public class Blocks {
     }
 
     /**
-     * Changes the facts and keeps the step. Nothing is kept when the facts stay the same.
+     * Changes the facts and keeps the step. Nothing is kept when the facts stay the same. The plan, which may take long, is made in no
+     * transaction, so that it holds up nobody; whether the block is still the same is asked once more when the step is kept.
      *
      * @param version the state the change was made for
      * @param label what was done, for the undo button
      * @throws StaleVersion when the block has changed since
      * @throws InputFault when the change cannot be planned
      */
-    @Transactional
     public OpenBlock change(long id, long version, String label, UnaryOperator<BlockFacts> change) {
         JobMapper.BlockRow row = present(id, version, label);
         BlockFacts before = FactsJson.read(row.facts());
@@ -52,10 +56,13 @@ public class Blocks {
         }
         String written = FactsJson.write(after);
         desk.refuseUnplannable(before, after);
-        rows.deleteStepsAfter(id, row.head());
-        rows.keepStep(id, row.head() + 1, shortened(label), written, Person.present());
-        summaries.keep(written, after);
-        move(row, row.head() + 1, label);
+        desk.plan(after);
+        transaction.executeWithoutResult(kept -> {
+            move(row, row.head() + 1, label);
+            rows.deleteStepsAfter(id, row.head());
+            rows.keepStep(id, row.head() + 1, shortened(label), written, Person.present());
+            summaries.keep(written, after);
+        });
         return open(id);
     }
 

@@ -6,7 +6,6 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.net.URI;
-import java.nio.charset.StandardCharsets;
 import java.util.Optional;
 import java.util.Set;
 import org.springframework.core.Ordered;
@@ -36,13 +35,14 @@ final class DoorFilter extends OncePerRequestFilter {
         response.setHeader("Cross-Origin-Opener-Policy", "same-origin");
         String host = Optional.ofNullable(request.getHeader("Host")).orElse("");
         if (!doorway.answersTo(host)) {
-            refuse(
+            Refusal.send(
+                    request,
                     response,
                     421,
                     "“%s” is not an address Yalos was started with. Open it by its number, or start it with --host %s."
                             .formatted(host, host.replaceFirst(":\\d+$", "")));
         } else if (!READING.contains(request.getMethod()) && fromElsewhere(request, host)) {
-            refuse(response, 403, "A page of another site sent this. Nothing was changed.");
+            Refusal.send(request, response, 403, "A page of another site sent this. Nothing was changed.");
         } else {
             chain.doFilter(request, response);
         }
@@ -62,11 +62,5 @@ final class DoorFilter extends OncePerRequestFilter {
         } catch (IllegalArgumentException notOne) {
             return "";
         }
-    }
-
-    static void refuse(HttpServletResponse response, int status, String sentence) throws IOException {
-        response.setStatus(status);
-        response.setContentType("text/plain;charset=UTF-8");
-        response.getOutputStream().write(sentence.getBytes(StandardCharsets.UTF_8));
     }
 }

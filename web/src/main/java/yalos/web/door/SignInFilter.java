@@ -52,12 +52,13 @@ final class SignInFilter extends OncePerRequestFilter {
             chain.doFilter(request, response);
         } else if (api) {
             response.setHeader("WWW-Authenticate", "Bearer");
-            DoorFilter.refuse(response, 401, "Send a token: Authorization: Bearer …. One is made on the page /tokens.");
+            Refusal.send(
+                    request, response, 401, "Send a token: Authorization: Bearer …. One is made on the page /tokens.");
         } else if (request.getMethod().equals("GET") && request.getHeader("HX-Request") == null) {
             response.sendRedirect("/sign-in?to=" + URLEncoder.encode(path, StandardCharsets.UTF_8));
         } else {
             response.setHeader("HX-Redirect", "/sign-in");
-            DoorFilter.refuse(response, 401, "You are not signed in any more. Sign in again; nothing was changed.");
+            Refusal.send(request, response, 401, "You are not signed in any more. Sign in again; nothing was changed.");
         }
     }
 

@@ -1,12 +1,15 @@
 package yalos.web.door;
 
 import jakarta.servlet.ServletException;
+import jakarta.servlet.ServletRequest;
 import java.io.IOException;
 import java.net.SocketTimeoutException;
+import java.util.Optional;
 import java.util.function.LongSupplier;
 import org.apache.catalina.connector.Request;
 import org.apache.catalina.connector.Response;
 import org.apache.catalina.valves.ValveBase;
+import org.apache.coyote.ActionCode;
 import org.apache.coyote.InputBuffer;
 import org.apache.tomcat.util.net.ApplicationBufferHandler;
 import org.springframework.boot.tomcat.servlet.TomcatServletWebServerFactory;
@@ -21,7 +24,33 @@ import yalos.web.shell.UploadLimits;
 @Component
 final class SlowBodies implements WebServerFactoryCustomizer<TomcatServletWebServerFactory> {
     private static final long PATIENCE_NANOS = 20_000_000_000L;
+    private static final String BODY = Body.class.getName();
     private static final long LEAST_BYTES_A_SECOND = 1000;
+
+    /** What the door may know of a body, and do with it. */
+    static final class Body {
+        private final Paced paced;
+        private final org.apache.coyote.Request raw;
+
+        private Body(Paced paced, org.apache.coyote.Request raw) {
+            this.paced = paced;
+            this.raw = raw;
+        }
+
+        /** Whether it was cut off where a small file ends. */
+        boolean tooMuch() {
+            return paced.tooMuch;
+        }
+
+        /** Nothing more is read of it: the answer goes out, and the connection ends. */
+        void leave() {
+            raw.action(ActionCode.DISABLE_SWALLOW_INPUT, null);
+        }
+    }
+
+    static Optional<Body> body(ServletRequest request) {
+        return Optional.ofNullable((Body) request.getAttribute(BODY));
+    }
 
     @Override
     public void customize(TomcatServletWebServerFactory factory) {
@@ -45,7 +74,9 @@ final class SlowBodies implements WebServerFactoryCustomizer<TomcatServletWebSer
             org.apache.coyote.Request raw = request.getCoyoteRequest();
             InputBuffer own = raw.getInputBuffer();
             boolean large = UploadLimits.mayBeLarge(request.getRequestURI());
-            raw.setInputBuffer(new Paced(own, System::nanoTime, large ? Long.MAX_VALUE : UploadLimits.SMALL_BYTES));
+            Paced paced = new Paced(own, System::nanoTime, large ? Long.MAX_VALUE : UploadLimits.SMALL_BYTES);
+            raw.setInputBuffer(paced);
+            request.setAttribute(BODY, new Body(paced, raw));
             try {
                 getNext().invoke(request, response);
             } finally {
@@ -60,6 +91,7 @@ final class SlowBodies implements WebServerFactoryCustomizer<TomcatServletWebSer
         private final LongSupplier nanoClock;
         private final long begunAt;
         private final long most;
+        private boolean tooMuch;
         private long bytes;
 
         Paced(InputBuffer own, LongSupplier nanoClock, long most) {
@@ -74,7 +106,8 @@ final class SlowBodies implements WebServerFactoryCustomizer<TomcatServletWebSer
             int read = own.doRead(handler);
             bytes += Math.max(0, read);
             if (bytes > most) {
-                throw new UploadLimits.TooMuch();
+                tooMuch = true;
+                return -1;
             }
             if (read >= 0 && drips(bytes, nanoClock.getAsLong() - begunAt)) {
                 throw new SocketTimeoutException("the body drips in at less than 1 kB/s");

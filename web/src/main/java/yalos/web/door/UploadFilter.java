@@ -26,6 +26,8 @@ import yalos.web.store.JobMapper;
 final class UploadFilter extends OncePerRequestFilter {
     private static final Pattern BLOCK = Pattern.compile("/blocks/(\\d{1,18})/.*");
     /** Of the server's 300 threads; see application.yaml. */
+    private static final long MOST_TEXT_BYTES = 8L << 20;
+
     private static final int BODIES_AT_ONCE = 200;
 
     private final JobMapper blocks;
@@ -46,28 +48,62 @@ final class UploadFilter extends OncePerRequestFilter {
             throws ServletException, IOException {
         long size = request.getContentLengthLong();
         boolean large = UploadLimits.mayBeLarge(request.getRequestURI());
-        boolean multipart = Optional.ofNullable(request.getContentType())
-                .orElse("")
-                .toLowerCase(Locale.ROOT)
-                .startsWith("multipart/");
+        boolean form = type(request).startsWith("application/x-www-form-urlencoded");
+        boolean multipart = type(request).startsWith("multipart/");
         if (!large && size > UploadLimits.SMALL_BYTES) {
-            DoorFilter.refuse(response, 413, "The file is larger than 20 MB. Send the outline or the list alone.");
+            Refusal.send(request, response, 413, "The file is larger than 20 MB. Send the outline or the list alone.");
+        } else if (form && size > MOST_TEXT_BYTES) {
+            Refusal.send(
+                    request, response, 413, "Pasted text may have up to 8 MB. Bring it in as a file, or in pieces.");
         } else if (multipart && !ofOurs(request)) {
-            DoorFilter.refuse(
-                    response, 403, "The page was too old to send a file. Open it again and repeat what you did.");
+            Refusal.send(
+                    request,
+                    response,
+                    403,
+                    "The page was too old to send a file. Open it again and repeat what you did.");
         } else if (multipart && !targetIsThere(request)) {
-            DoorFilter.refuse(response, 404, "There is no such block any more; nothing was read of the file.");
+            Refusal.send(request, response, 404, "There is no such block any more; nothing was read of the file.");
         } else if (bodies.tryAcquire()) {
             try {
-                chain.doFilter(request, response);
+                String fault = unread(request, multipart);
+                if (fault.isEmpty()) {
+                    chain.doFilter(request, response);
+                } else {
+                    Refusal.send(request, response, 413, fault);
+                }
             } finally {
                 bodies.release();
             }
         } else {
+            SlowBodies.body(request).ifPresent(SlowBodies.Body::leave);
             response.setHeader("Retry-After", "10");
-            DoorFilter.refuse(
-                    response, 503, "Too much is being sent at once. Try again in some seconds; nothing was changed.");
+            Refusal.send(
+                    request,
+                    response,
+                    503,
+                    "Too much is being sent at once. Try again in some seconds; nothing was changed.");
         }
+    }
+
+    private static String type(HttpServletRequest request) {
+        return Optional.ofNullable(request.getContentType()).orElse("").toLowerCase(Locale.ROOT);
+    }
+
+    /** Reads the form; why it was not read to its end, or nothing. Cut off it would look like one that lacks its fields. */
+    private static String unread(HttpServletRequest request, boolean multipart) throws ServletException {
+        String fault = "";
+        try {
+            request.getParameterMap();
+            if (multipart) {
+                request.getParts();
+            }
+        } catch (IOException | IllegalStateException unread) {
+            fault =
+                    "A form may have up to 20,000 fields and 50 parts, and must come whole; this one has more, or was cut off.";
+        }
+        boolean tooMuch =
+                SlowBodies.body(request).filter(SlowBodies.Body::tooMuch).isPresent();
+        return tooMuch ? "The file is larger than 20 MB. Send the outline or the list alone." : fault;
     }
 
     /** Sent by one of our pages: the browser says so, or the token of the page is in a header; a script of {@code /api} needs neither. */

@@ -100,7 +100,7 @@ class ImportController {
         OutlineFile file = waitingFor(token);
         ImportedOutlines outlines =
                 file.read(Axes.swapped(swapped), blocks.open(id).facts().grid());
-        if (index >= outlines.candidates().size()) {
+        if (index < ALL || index >= outlines.candidates().size()) {
             throw new InputFault("index", index, "The file has no outline number %d.".formatted(index + 1));
         }
         Outline chosen = index == ALL

@@ -1,12 +1,9 @@
 package yalos.web.shell;
 
-import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
-import java.util.Optional;
 import java.util.regex.Pattern;
-import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 import org.springframework.web.multipart.MaxUploadSizeExceededException;
 import org.springframework.web.multipart.MultipartFile;
@@ -19,13 +16,6 @@ import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
 public class UploadLimits implements HandlerInterceptor, WebMvcConfigurer {
     /** What a small file may have, with the form round it. */
     public static final long SMALL_BYTES = 22_000_000;
-
-    /** More came than a small file has, which was not said in front. */
-    public static final class TooMuch extends IOException {
-        public TooMuch() {
-            super("more than a small file has");
-        }
-    }
 
     private static final Pattern LARGE = Pattern.compile("/blocks/\\d+/(models|picture)|/api/coverage");
 
@@ -53,25 +43,10 @@ public class UploadLimits implements HandlerInterceptor, WebMvcConfigurer {
                 .excludePathPatterns("/blocks/*/models", "/blocks/*/picture", "/api/coverage");
     }
 
-    /** A form that was cut off for its length would otherwise look like one that lacks its fields. */
-    private static void refuseTooMuch(HttpServletRequest request) {
-        try {
-            request.getParts();
-        } catch (IOException | ServletException | IllegalStateException fault) {
-            if (Stream.<Throwable>iterate(fault, cause -> cause != null, Throwable::getCause)
-                    .anyMatch(TooMuch.class::isInstance)) {
-                throw new MaxUploadSizeExceededException(SMALL_BYTES, fault);
-            }
-        }
-    }
-
     @Override
     public boolean preHandle(HttpServletRequest request, HttpServletResponse response, Object handler) {
         if (request.getContentLengthLong() > SMALL_BYTES) {
             throw new MaxUploadSizeExceededException(SMALL_BYTES);
-        }
-        if (Optional.ofNullable(request.getContentType()).orElse("").startsWith("multipart/")) {
-            refuseTooMuch(request);
         }
         return true;
     }

@@ -176,16 +176,21 @@ class MainJobTest {
         Browsing.awaitSheet(page);
 
         // a corner dragged over the opposite edge would make the outline cross itself: refused, and put back
-        double[] third = pixelOf(2);
-        double[] origin = pixelOf(0);
-        page.mouse().move(third[0], third[1]);
-        page.mouse().down();
-        page.mouse()
-                .move(
-                        origin[0] - 60,
-                        (origin[1] + third[1]) / 2,
-                        new com.microsoft.playwright.Mouse.MoveOptions().setSteps(5));
-        page.mouse().up();
+        boolean held = false;
+        while (!held) {
+            double[] third = pixelOf(2);
+            double[] origin = pixelOf(0);
+            page.mouse().move(third[0], third[1]);
+            page.mouse().down();
+            page.mouse()
+                    .move(
+                            origin[0] - 60,
+                            (origin[1] + third[1]) / 2,
+                            new com.microsoft.playwright.Mouse.MoveOptions().setSteps(5));
+            held = (boolean) page.evaluate("() => window.yalosSheet.editing.dragging");
+            page.mouse().up();
+            Browsing.awaitPainted(page);
+        }
         page.waitForSelector("#notice .notice");
         assertThat(page.locator("#notice").textContent()).contains("crosses");
         page.waitForFunction("() => { const s = window.yalosSheet;"
