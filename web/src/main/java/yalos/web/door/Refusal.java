@@ -26,7 +26,9 @@ final class Refusal {
                                 HtmlUtils.htmlEscape(sentence),
                                 "<button type=\"button\" class=\"button\" data-dismiss>Dismiss</button>")
                 : sentence;
-        response.getOutputStream().write(text.getBytes(StandardCharsets.UTF_8));
+        byte[] bytes = text.getBytes(StandardCharsets.UTF_8);
+        response.setContentLength(bytes.length);
+        response.getOutputStream().write(bytes);
         // Sent now: what the server makes of a body that was cut off would otherwise take its place.
         response.flushBuffer();
     }
