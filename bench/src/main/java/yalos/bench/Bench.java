@@ -1,11 +1,12 @@
 package yalos.bench;
 
 import java.io.IOException;
-import java.sql.SQLException;
 import java.io.PrintStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.sql.SQLException;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Collection;
 import java.util.List;
 import java.util.Locale;
@@ -92,6 +93,7 @@ public final class Bench {
                 "the same without class-data archive",
                 served.plainStartMs(),
                 "7 s");
+        paint(served);
         load(served.load());
         DiskBench disk = DiskBench.measure();
         row(
@@ -107,6 +109,30 @@ public final class Bench {
                 10 * EdgeBench.bestDirectionMs(2_000),
                 "1 s");
         report();
+    }
+
+    /** What the browser measured just before; see PaintTest. */
+    private void paint(ServedFigures served) throws IOException {
+        Path file = Path.of("bench/target/paint");
+        if (!Files.exists(file)) {
+            return;
+        }
+        double[] ms = Arrays.stream(Files.readString(file).split(" "))
+                .mapToDouble(Double::parseDouble)
+                .toArray();
+        row(
+                "nudge until sheet and ledger are painted, demo block A, 95th percentile",
+                ms[1],
+                "ledger change over HTTP, 95th percentile",
+                served.changeP95Ms(),
+                "100 ms");
+        row("the first of them after a start", ms[0], "the 95th percentile", ms[1], "250 ms");
+        row(
+                "page until its sheet is painted, 95th percentile",
+                ms[2],
+                "page over HTTP, 95th percentile",
+                served.pageP95Ms(),
+                "");
     }
 
     private void load(LoadRun load) {

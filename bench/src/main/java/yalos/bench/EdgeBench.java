@@ -25,8 +25,8 @@ final class EdgeBench {
     /** Milliseconds to find the best direction over a wavy coast of so many corners; the best of three. */
     static double bestDirectionMs(int corners) {
         PlanRequest request = Samples.squareKilometre();
-        PlanRequest wavy = new PlanRequest(
-                request.kit(), request.pins(), coast(corners), Optional.empty(), OptionalInt.of(32630));
+        PlanRequest wavy =
+                new PlanRequest(request.kit(), request.pins(), coast(corners), Optional.empty(), OptionalInt.of(32630));
         BlockPlan plan = wavy.plan();
         Task task = plan.mainPass().task();
         PlaneBlock block = plan.covered();
@@ -46,8 +46,8 @@ final class EdgeBench {
                 .mapToObj(i -> {
                     double angle = 2 * Math.PI * i / corners;
                     double radius = 500 + 40 * Math.sin(9 * angle) + 3 * Math.sin(i * 2.1);
-                    return GRID.toLonLat(new EastNorth(
-                            412_700 + radius * Math.sin(angle), 6_041_600 + radius * Math.cos(angle)));
+                    return GRID.toLonLat(
+                            new EastNorth(412_700 + radius * Math.sin(angle), 6_041_600 + radius * Math.cos(angle)));
                 })
                 .toList();
         return new Outline(List.of(new Outline.Part(ring, List.of())));

@@ -13,7 +13,12 @@ import java.util.concurrent.atomic.AtomicInteger;
  * fetches a static picture all the while, as the baseline of the same machine under the same load.
  */
 record LoadRun(
-        double readP95Ms, double changeP95Ms, double staticP95Ms, int errors, double megabytesEarly, double megabytesLate) {
+        double readP95Ms,
+        double changeP95Ms,
+        double staticP95Ms,
+        int errors,
+        double megabytesEarly,
+        double megabytesLate) {
     static final int OPERATORS = 50;
     private static final long RUN_NANOS = 60_000_000_000L;
     /** An operator looks at what came before the next change. */
@@ -69,7 +74,8 @@ record LoadRun(
     }
 
     private static double p95(ConcurrentLinkedQueue<Double> times) {
-        double[] sorted = times.stream().mapToDouble(Double::doubleValue).sorted().toArray();
+        double[] sorted =
+                times.stream().mapToDouble(Double::doubleValue).sorted().toArray();
         return sorted[(int) (sorted.length * 0.95)];
     }
 

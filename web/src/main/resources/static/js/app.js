@@ -2,8 +2,6 @@
 import { change, fieldsOf, justSent } from "./changes.js";
 import { Sheet } from "./sheet/sheet.js";
 
-const NUDGE_PAUSE_MS = 90;
-
 // Messages of the program name their own place; an answer without one is shown as a plain line.
 document.body.addEventListener("htmx:beforeSwap", (event) => {
   const { xhr } = event.detail;
@@ -137,24 +135,30 @@ document.body.addEventListener("htmx:afterSettle", (event) => {
   }
 });
 
-// Nudges: steps gather while a finger is quick and go off together.
+// Nudges: the first goes off at once; those that a quick finger adds meanwhile gather and go together.
 const steps = new Map();
-let timer = 0;
+let nudging = false;
 
 function nudge(row, by) {
   steps.set(row, (steps.get(row) || 0) + by);
-  clearTimeout(timer);
-  timer = setTimeout(sendNudges, NUDGE_PAUSE_MS);
+  if (!nudging) sendNudges();
 }
 
-function sendNudges() {
-  for (const [row, by] of steps) {
-    const form = document.querySelector(`form[data-row="${CSS.escape(row)}"]`);
-    if (!form || by === 0) continue;
-    const { value, ...fields } = fieldsOf(form);
-    change(form.getAttribute("hx-post"), { ...fields, act: String(by) });
+async function sendNudges() {
+  nudging = true;
+  while (steps.size > 0) {
+    const gathered = [...steps];
+    steps.clear();
+    await Promise.all(gathered.map(([row, by]) => sendNudge(row, by)));
   }
-  steps.clear();
+  nudging = false;
+}
+
+function sendNudge(row, by) {
+  const form = document.querySelector(`form[data-row="${CSS.escape(row)}"]`);
+  if (!form || by === 0) return null;
+  const { value, ...fields } = fieldsOf(form);
+  return change(form.getAttribute("hx-post"), { ...fields, act: String(by) });
 }
 
 document.addEventListener("keydown", (event) => {

@@ -1,0 +1,67 @@
+package yalos.web.browser;
+
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.WaitUntilState;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Arrays;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.condition.EnabledIfSystemProperty;
+import org.springframework.context.ConfigurableApplicationContext;
+import yalos.web.RunningYalos;
+
+/** How long until it is painted, in the browser, on demo block A; for {@code ./yalos bench} alone. */
+@EnabledIfSystemProperty(named = "yalos.paint", matches = "true")
+class PaintTest {
+    private static final int WARM_UP = 30;
+    private static final int MEASURED = 60;
+
+    /** A press on "more" beside the GSD, until the sheet of the new plan and the ledger stand painted. */
+    private static final String NUDGE = """
+            sign => new Promise(done => {
+              const before = document.getElementById('book').dataset.version;
+              const start = performance.now();
+              document.querySelector(`#row-gsd .step[value="${sign}"]`).click();
+              const look = () => {
+                const book = document.getElementById('book').dataset.version;
+                if (book !== before && document.getElementById('sheet').dataset.drawn === book)
+                  requestAnimationFrame(() => requestAnimationFrame(() => done(performance.now() - start)));
+                else requestAnimationFrame(look);
+              };
+              look();
+            })""";
+
+    @Test
+    void measure() throws IOException {
+        ConfigurableApplicationContext application = RunningYalos.demo();
+        try (Browsing browsing = new Browsing()) {
+            String url = "http://127.0.0.1:" + RunningYalos.portOf(application);
+            Page page = browsing.page(1280, 800);
+            page.navigate(url + "/blocks/2/strips", new Page.NavigateOptions().setWaitUntil(WaitUntilState.LOAD));
+            Browsing.awaitSheet(page);
+            double[] nudges = new double[WARM_UP + MEASURED];
+            for (int i = 0; i < nudges.length; i++) {
+                nudges[i] = ((Number) page.evaluate(NUDGE, i % 2 == 0 ? "1" : "-1")).doubleValue();
+            }
+            double[] pages = new double[20];
+            for (int i = 0; i < pages.length; i++) {
+                long start = System.nanoTime();
+                page.navigate(url + "/blocks/2/strips", new Page.NavigateOptions().setWaitUntil(WaitUntilState.LOAD));
+                Browsing.awaitSheet(page);
+                pages[i] = (System.nanoTime() - start) / 1e6;
+            }
+            Files.writeString(
+                    Path.of("../bench/target/paint"),
+                    "%f %f %f".formatted(nudges[0], p95(nudges, WARM_UP), p95(pages, 5)));
+        } finally {
+            application.close();
+        }
+    }
+
+    private static double p95(double[] times, int from) {
+        double[] measured = Arrays.copyOfRange(times, from, times.length);
+        Arrays.sort(measured);
+        return measured[(int) (measured.length * 0.95)];
+    }
+}
