@@ -38,6 +38,9 @@ record LoadRun(
         for (int i = 0; i < OPERATORS; i++) {
             int operator = i;
             threads.add(new Thread(() -> {
+                if (!waited(LOOKS_MS * operator / OPERATORS)) {
+                    return;
+                }
                 for (int round = 0; System.nanoTime() < end; round++) {
                     try {
                         reads.add(server.timed("/blocks/" + blocks.get(operator) + "/strips"));
@@ -71,6 +74,16 @@ record LoadRun(
             thread.join();
         }
         return new LoadRun(p95(reads), p95(changes), p95(pictures), errors.get(), early, megabytes(server.pid()));
+    }
+
+    /** Operators do not move in step. */
+    private static boolean waited(long ms) {
+        try {
+            Thread.sleep(ms);
+            return true;
+        } catch (InterruptedException stopped) {
+            return false;
+        }
     }
 
     private static double p95(ConcurrentLinkedQueue<Double> times) {

@@ -65,6 +65,7 @@ class EveryPageTest {
         "/cameras/new, sun",
         "/units, paper",
         "/catalogue, paper",
+        "/tokens, paper",
         "/catalogue/kit/6, dusk",
         "/blocks/2/compare, paper",
         "/blocks/2/history, sun",
