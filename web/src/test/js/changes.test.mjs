@@ -33,7 +33,11 @@ globalThis.window = {
           url,
           values,
           answer: (successful) => {
-            listeners["htmx:afterRequest"]({ detail: { successful } });
+            // A page asks for other things in the meantime; their answers say nothing of the change.
+            const other = { verb: "get", path: "/blocks/1/mends" };
+            listeners["htmx:afterRequest"]({ detail: { successful: !successful, requestConfig: other } });
+            listeners["htmx:afterRequest"]({ detail: { successful, requestConfig: { verb: "post", path: url } } });
+            listeners["htmx:afterRequest"]({ detail: { successful: !successful, requestConfig: other } });
             if (successful) book.dataset.version = String(Number(book.dataset.version) + 1);
             resolve();
           },

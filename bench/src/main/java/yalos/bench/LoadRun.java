@@ -43,8 +43,10 @@ record LoadRun(
                 }
                 for (int round = 0; System.nanoTime() < end; round++) {
                     try {
-                        reads.add(server.timed("/blocks/" + blocks.get(operator) + "/strips"));
-                        changes.add(server.change(blocks.get(operator), 60 + operator * 0.1 + round * 0.01));
+                        ServedFigures.Server.Seen page = server.page(blocks.get(operator));
+                        reads.add(page.ms());
+                        changes.add(server.change(
+                                blocks.get(operator), page.version(), 60 + operator * 0.1 + round * 0.01));
                         reads.add(server.timed("/blocks/" + blocks.get(operator) + "/sheet.json"));
                         Thread.sleep(LOOKS_MS);
                     } catch (IOException | IllegalStateException fault) {

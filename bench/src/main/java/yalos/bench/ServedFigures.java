@@ -153,7 +153,11 @@ record ServedFigures(
 
         /** Milliseconds of one change of the height, its answer read. */
         double change(long block, double heightM) throws IOException, InterruptedException {
-            String version = version(block);
+            return change(block, version(block), heightM);
+        }
+
+        /** The same from a page that was made for a version. */
+        double change(long block, String version, double heightM) throws IOException, InterruptedException {
             long start = System.nanoTime();
             HttpResponse<String> answer = post(
                     "/blocks/" + block + "/ledger/height",
@@ -176,6 +180,15 @@ record ServedFigures(
                 post("/blocks/" + block + "/copy");
             }
         }
+
+        /** A page of a block, the milliseconds it took, and the version it was made for. */
+        Seen page(long block) throws IOException, InterruptedException {
+            long start = System.nanoTime();
+            String body = get("/blocks/" + block + "/strips");
+            return new Seen((System.nanoTime() - start) / 1e6, found(body, "data-version=\"(\\d+)\""));
+        }
+
+        record Seen(double ms, String version) {}
 
         double timed(String path) throws IOException, InterruptedException {
             long start = System.nanoTime();
