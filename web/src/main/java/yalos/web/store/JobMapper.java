@@ -31,7 +31,7 @@ public interface JobMapper {
 
     String BLOCK = """
             select b.id, b.job_id, j.name as job_name, b.name, b.head, b.version,
-                   (select max(seq) from block_step where block_id = b.id) as last_seq,
+                   (select seq from block_step where block_id = b.id order by block_id desc, seq desc limit 1) as last_seq,
                    s.facts, s.label, s.made_at
               from block b
               join job j on j.id = b.job_id
