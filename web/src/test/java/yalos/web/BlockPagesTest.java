@@ -92,7 +92,12 @@ class BlockPagesTest {
     void aPinnedAccuracyDrivesTheScale() {
         long block = block("Accuracy");
         type(block, "gsd", "2 cm");
-        String driven = type(block, "heights-to", "8 cm").body();
+        assertThat(type(block, "heights-to", "8 cm").body())
+                .as("satellites alone, as a new brief has it, never give 8 cm")
+                .contains("the accuracy is not reached")
+                .doesNotContain("the coarsest that the accuracy allows");
+        visitor.change(block, "brief", "/brief", "positioning", "CONTROL");
+        String driven = visitor.get("/blocks/" + block + "/strips").body();
         assertThat(driven).contains("the coarsest that the accuracy allows").doesNotContain("value=\"2.00\"");
         String released = visitor.change(block, "strips", "/ledger/heights-to", "act", "unpin");
         assertThat(released).contains("value=\"2.00\"").doesNotContain("the coarsest that");

@@ -64,7 +64,8 @@ final class PlanFindings {
     }
 
     private void pinsInConflict() {
-        if (plan.solution().holds()) {
+        // An accuracy that is not reached is told by the judgement of the plan.
+        if (plan.solution().holds() || plan.request().pins().costs().isEmpty()) {
             return;
         }
         List<String> names = plan.request().pins().asMap().keySet().stream()

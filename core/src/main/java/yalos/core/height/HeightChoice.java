@@ -13,7 +13,7 @@ import static yalos.core.fault.InputFault.within;
  */
 public record HeightChoice(
         HeightReference reference, DesignPlane plane, double clearanceM, double smoothingM, double modelSigmaM) {
-    /** So many standard deviations are allowed for: of a hundred heights five are further off (normal distribution). */
+    /** So many standard deviations are allowed for: of a hundred places two or three are higher still (normal distribution). */
     private static final double ALLOWED_SIGMAS = 2;
 
     /** The ground followed, with 20 m to spare, evened out over 40 m (common practice). */

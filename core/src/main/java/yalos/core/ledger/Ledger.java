@@ -9,7 +9,6 @@ import java.util.Locale;
 import java.util.Map;
 import yalos.core.camera.Camera;
 import yalos.core.camera.GroundScale;
-import yalos.core.kit.Battery;
 import yalos.core.pins.Defaults;
 import yalos.core.pins.Overlaps;
 import yalos.core.pins.Pins;
@@ -18,7 +17,6 @@ import yalos.core.pins.ScaleFix;
 import yalos.core.plan.BlockPlan;
 import yalos.core.plan.Design;
 import yalos.core.plan.SpeedLimit;
-import yalos.core.proof.Noise;
 import yalos.core.reason.Reason;
 import yalos.core.units.Unit;
 
@@ -295,8 +293,8 @@ public final class Ledger {
                 Reason.formula("strips + links" + (plan.request().launch().isPresent() ? " + way out and home" : ""))
                         .with("", "strips alone", plan.flight().linesLengthM(), Unit.KILOMETRE)
                         .source(GEOMETRY));
-        put(FLIGHT_TIME, Double.isFinite(plan.flightTimeS()) ? plan.flightTimeS() : Double.NaN, timeReason());
-        put(BATTERY_SETS, sets(), batteryReason());
+        put(FLIGHT_TIME, Double.isFinite(plan.flightTimeS()) ? plan.flightTimeS() : Double.NaN, CostReasons.time(plan));
+        put(BATTERY_SETS, sets(), CostReasons.batteries(plan));
         put(
                 STORAGE,
                 plan.storageBytes(),
@@ -322,52 +320,6 @@ public final class Ledger {
         return plan.batterySets() == 0 ? Double.NaN : plan.batterySets();
     }
 
-    private Reason batteryReason() {
-        Battery battery = plan.request().aircraft().battery();
-        Reason.Builder reason = Reason.formula("each set flown until it must go home to be changed")
-                .with("", "flight time", plan.flightTimeS(), Unit.MINUTE)
-                .with("", "of it to change batteries", plan.batteries().tripsS(), Unit.MINUTE)
-                .with("", "full to empty", battery.fullMinutes() * 60, Unit.MINUTE)
-                .with("", "reserve", battery.reserve(), Unit.PERCENT)
-                .with(
-                        "",
-                        "left by the cold",
-                        Battery.capacity(plan.request().pins().siOr(TEMPERATURE, Defaults.TEMPERATURE_K)),
-                        Unit.PERCENT)
-                .with("", "usable", plan.usableMinutes() * 60, Unit.MINUTE)
-                .with("", "left in the last set", plan.batteries().leftS(), Unit.MINUTE);
-        return reason.source("the battery's figures, in the wind and cold to plan for");
-    }
-
-    private Reason timeReason() {
-        var aircraft = plan.request().aircraft();
-        Reason.Builder reason = Reason.formula("sum of speed profiles: speed up, hold, brake at each turn")
-                .with("v", "ground speed", plan.design().speedMps(), Unit.METRE_PER_SECOND)
-                .with("a", "acceleration", "%.1f m/s²".formatted(aircraft.accelerationMps2()));
-        if (aircraft.kind().wing()) {
-            reason.with(
-                    "r",
-                    "radius of turns, v² / (g tan(bank))",
-                    aircraft.turnRadiusM(plan.design().speedMps()),
-                    Unit.METRE);
-        } else {
-            reason.with("", "speed in turns", aircraft.turnSpeedMps(), Unit.METRE_PER_SECOND);
-        }
-        if (plan.request().launch().isPresent()) {
-            reason.with("", "climb and descent", plan.timeline().climbingS(), Unit.SECOND);
-        }
-        plan.wind().ifPresent(wind -> reason.with("", "in a wind of", wind.speedMps(), Unit.METRE_PER_SECOND));
-        if (plan.batteries().tripsS() > 0) {
-            reason.with("", "ways to change batteries", plan.batteries().tripsS(), Unit.SECOND);
-        }
-        return reason.with(
-                        "",
-                        "least possible, A / (S · v)",
-                        plan.areaM2() / plan.design().spacingM() / plan.design().speedMps(),
-                        Unit.MINUTE)
-                .source("trapezoidal speed profiles; wings turn in arcs");
-    }
-
     private static Reason byDefault(String why) {
         return Reason.formula("the program's default").with("", "why", why).source(PRACTICE);
     }
@@ -385,40 +337,7 @@ public final class Ledger {
                 || quantity == POINT_DENSITY
                 || quantity.isCost();
         boolean solved = plan.solution().solved().filter(quantity::equals).isPresent();
-        Reason told = solved ? solvedFor(quantity) : pin.isPresent() && !limit ? Reason.decided() : reason;
+        Reason told = solved ? SolvedReason.of(plan, quantity) : pin.isPresent() && !limit ? Reason.decided() : reason;
         entries.put(quantity, new Entry(quantity, si, pin, told));
-    }
-
-    private Reason accurate(Reason.Builder reason) {
-        List.of(POSITIONS_TO, HEIGHTS_TO)
-                .forEach(accuracy -> plan.request()
-                        .pins()
-                        .of(accuracy)
-                        .ifPresent(pin -> reason.with("", accuracy.label().toLowerCase(Locale.ROOT), pin.asTyped())));
-        return reason.with("", "positions", plan.request().able().words())
-                .with("", "measured in an image to", Noise.USUAL_IMAGE_PX, Unit.PIXEL)
-                .source(
-                        "the worse of: all rays that see the worst point inside a level block (Kraus, Photogrammetry, from memory); 1 GSD in position, 1.5 in height (common practice)");
-    }
-
-    /** What gave way to a pinned cost says so. */
-    private Reason solvedFor(Quantity quantity) {
-        Reason.Builder reason = Reason.formula(
-                quantity == GSD
-                        ? plan.request().pins().costs().isEmpty()
-                                ? "the coarsest that the pinned accuracy allows"
-                                : "the finest that the pinned cost allows"
-                        : "the greatest that the pinned cost allows");
-        plan.request()
-                .pins()
-                .costs()
-                .forEach(cost -> reason.with(
-                        "",
-                        cost.label().toLowerCase(Locale.ROOT) + ", at most",
-                        plan.request().pins().of(cost).orElseThrow().asTyped()));
-        if (plan.request().pins().costs().isEmpty()) {
-            return accurate(reason);
-        }
-        return reason.source("search over true plans of this block, to the last digit shown");
     }
 }

@@ -55,7 +55,7 @@ public final class PinSolver {
      *
      * @param pins with which the plan is made: those pinned, and what was solved for
      * @param solved the quantity that gave way; empty when nothing had to or could
-     * @param holds whether every pinned cost holds
+     * @param holds whether every pinned cost holds, or the pinned accuracy where the scale follows from it
      */
     public record Solution(Pins pins, Optional<Quantity> solved, boolean holds) {}
 
@@ -74,9 +74,7 @@ public final class PinSolver {
         if (!request.pins().costs().isEmpty()) {
             return solver.solve();
         }
-        return request.pins().scaleFixed()
-                ? new Solution(request.pins(), Optional.empty(), true)
-                : new Solution(solver.accurate(), Optional.of(Quantity.GSD), true);
+        return request.pins().scaleFixed() ? new Solution(request.pins(), Optional.empty(), true) : solver.accurate();
     }
 
     /**
@@ -139,12 +137,12 @@ public final class PinSolver {
      * The coarsest GSD with which every point well inside a level block is expected to be as accurate as was pinned, by its rays and by the rule of thumb. Where positions alone
      * forbid that, the coarsest that a finer one would hardly better; the judgement of the plan then says what is missing.
      */
-    private Pins accurate() {
-        Pins trial = accurate(1);
+    private Solution accurate() {
+        Solution trial = accurate(1);
         try {
             // Photos of a strip stand evenly from end to end, a little nearer than the air base; nearer rays measure
             // heights less well.
-            return accurate(baseShare(BlockPlan.unsolved(block, request.with(trial))));
+            return accurate(baseShare(BlockPlan.unsolved(block, request.with(trial.pins()))));
         } catch (InputFault tooManyOrNone) {
             return trial;
         }
@@ -161,7 +159,7 @@ public final class PinSolver {
         return shares.length == 0 ? 1 : shares[shares.length / 2];
     }
 
-    private Pins accurate(double baseShare) {
+    private Solution accurate(double baseShare) {
         int finest = finest();
         int coarsest = Math.max(finest, coarsest());
         double best = excess(finest, baseShare);
@@ -176,7 +174,7 @@ public final class PinSolver {
                 high = middle - 1;
             }
         }
-        return pins.with(Quantity.GSD, centimetres(low));
+        return new Solution(pins.with(Quantity.GSD, centimetres(low)), Optional.of(Quantity.GSD), best <= 1);
     }
 
     /** By how much the expected accuracy misses what was pinned, as a factor; 1 or less where it is met. */

@@ -16,8 +16,8 @@ import yalos.core.camera.Pose;
  * @param spacingM between strips
  */
 public record RegularBlock(GroundScale scale, double baseM, double spacingM) {
-    /** The pattern repeats from station to station; so many points each way are looked at. */
-    private static final int POINTS = 16;
+    /** The pattern repeats from station to station and is its own mirror; so many points each way of a quarter are looked at. */
+    private static final int POINTS = 8;
 
     /**
      * Expected standard deviations in metres, each of the worst point between stations; infinite where rays fix none.
@@ -33,8 +33,8 @@ public record RegularBlock(GroundScale scale, double baseM, double spacingM) {
         double height = 0;
         for (int i = 0; i < POINTS; i++) {
             for (int j = 0; j < POINTS; j++) {
-                double x = spacingM * (i + 0.5) / POINTS;
-                double y = baseM * (j + 0.5) / POINTS;
+                double x = spacingM / 2 * (i + 0.5) / POINTS;
+                double y = baseM / 2 * (j + 0.5) / POINTS;
                 var fixed = Intersection.of(x, y, 0, seeing(x, y), lens, noise);
                 position = Math.max(
                         position,

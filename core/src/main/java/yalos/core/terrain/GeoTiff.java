@@ -317,50 +317,8 @@ public final class GeoTiff implements Raster {
         if (!packing.unpack(tags.read(offsets[number], (int) counts[number]), block)) {
             throw TiffDirectory.damaged();
         }
-        for (int row = 0; row < high && predictor > 1; row++) {
-            if (predictor == 2) {
-                addUp(block, row);
-            } else {
-                sortFloats(block, row);
-            }
-        }
+        new Predictor(predictor, tags.order(), blockColumns, samplesInBlock(), bits / 8).undo(block, high);
         return block;
-    }
-
-    /** Predictor 2: each sample holds the difference from the one before. */
-    private void addUp(byte[] block, int row) {
-        ByteBuffer buffer = ByteBuffer.wrap(block).order(tags.order());
-        int inBlock = samplesInBlock();
-        int bytes = bits / 8;
-        int start = row * blockColumns * inBlock * bytes;
-        for (int i = inBlock; i < blockColumns * inBlock; i++) {
-            int at = start + i * bytes;
-            int before = at - inBlock * bytes;
-            switch (bytes) {
-                case 1 -> buffer.put(at, (byte) (buffer.get(at) + buffer.get(before)));
-                case 2 -> buffer.putShort(at, (short) (buffer.getShort(at) + buffer.getShort(before)));
-                case 4 -> buffer.putInt(at, buffer.getInt(at) + buffer.getInt(before));
-                default -> buffer.putLong(at, buffer.getLong(at) + buffer.getLong(before));
-            }
-        }
-    }
-
-    /** Predictor 3: bytes of a row are differences, and stand sorted by their weight, the heaviest first. */
-    private void sortFloats(byte[] block, int row) {
-        int inBlock = samplesInBlock();
-        int bytes = bits / 8;
-        int values = blockColumns * inBlock;
-        int start = row * values * bytes;
-        for (int i = start + inBlock; i < start + values * bytes; i++) {
-            block[i] += block[i - inBlock];
-        }
-        byte[] line = Arrays.copyOfRange(block, start, start + values * bytes);
-        boolean big = tags.order() == java.nio.ByteOrder.BIG_ENDIAN;
-        for (int i = 0; i < values; i++) {
-            for (int b = 0; b < bytes; b++) {
-                block[start + i * bytes + (big ? b : bytes - 1 - b)] = line[b * values + i];
-            }
-        }
     }
 
     @Override

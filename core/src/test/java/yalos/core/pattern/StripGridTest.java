@@ -29,6 +29,8 @@ import yalos.core.flight.Link;
 import yalos.core.flight.Pace;
 import yalos.core.flight.Timeline;
 import yalos.core.flight.Way;
+import yalos.core.geodesy.EastNorth;
+import yalos.core.geodesy.LonLat;
 import yalos.core.geodesy.PlanePoint;
 import yalos.core.kit.Aircraft;
 import yalos.core.wind.Wind;
@@ -59,6 +61,41 @@ class StripGridTest {
 
     private static double seconds(Flight flight, Pace pace) {
         return Timeline.of(flight, pace).totalS();
+    }
+
+    /** Corners that bend nothing change nothing, however many lie in one band. */
+    @ParameterizedTest
+    @ValueSource(ints = {2, 90, 900})
+    void cornersOnStraightEdgesChangeNoStrip(int each) {
+        Outline plain = Samples.concaveWithHole();
+        Outline dense = new Outline(plain.parts().stream()
+                .map(part -> new Outline.Part(
+                        densified(part.outer(), each),
+                        part.holes().stream().map(hole -> densified(hole, each)).toList()))
+                .toList());
+        for (double direction : new double[] {0, 0.7, 1.9}) {
+            List<Line> few = flown(block(plain), direction).lines();
+            List<Line> many = flown(block(dense), direction).lines();
+            assertThat(many).hasSameSizeAs(few);
+            for (int i = 0; i < few.size(); i++) {
+                assertThat(many.get(i).from().distanceM(few.get(i).from())).isLessThan(0.01);
+                assertThat(many.get(i).to().distanceM(few.get(i).to())).isLessThan(0.01);
+            }
+        }
+    }
+
+    /** So many corners on each edge, straight in the grid. */
+    private static List<LonLat> densified(List<LonLat> ring, int each) {
+        return IntStream.range(0, ring.size() * each)
+                .mapToObj(i -> {
+                    EastNorth from = Samples.UTM30.toGrid(ring.get(i / each));
+                    EastNorth to = Samples.UTM30.toGrid(ring.get((i / each + 1) % ring.size()));
+                    double share = (double) (i % each) / each;
+                    return Samples.UTM30.toLonLat(new EastNorth(
+                            from.east() + share * (to.east() - from.east()),
+                            from.north() + share * (to.north() - from.north())));
+                })
+                .toList();
     }
 
     @ParameterizedTest

@@ -116,6 +116,7 @@ class PinSolverTest {
     @Test
     void anAccuracyBeyondThePositionsIsSaidAndDrivesNoNonsense() {
         BlockPlan plan = accurate(Quantity.HEIGHTS_TO, 1, Positioning.SINGLE, 80, 70);
+        assertThat(plan.solution().holds()).isFalse();
         assertThat(plan.design().scale().gsdM()).isBetween(0.01, 0.2);
         assertThat(Findings.of(plan, UnitChoice.METRIC))
                 .extracting(Finding::key)

@@ -36,6 +36,35 @@ class TerrainTest {
         return GeoTiff.open(copy);
     }
 
+    /** What lies beyond the model neither blocks nor costs: a far eye sees what one just beyond the edge on the same line sees. */
+    @Test
+    void aFarEyeSeesWhatOneAtTheEdgeSees() throws IOException {
+        HeightGrid grid = coverageGround(folder);
+        SightLine plain = SightLine.plane(grid);
+        SightLine ready = SightLine.forManyRays(grid);
+        Random random = new Random(3);
+        double across = grid.columns() * grid.cellX();
+        int blocked = 0;
+        for (int i = 0; i < 4000; i++) {
+            double x = grid.west() + random.nextDouble() * across;
+            double y = grid.north() - random.nextDouble() * grid.rows() * grid.cellY();
+            double z = grid.at(x, y);
+            double bearing = random.nextDouble() * 2 * Math.PI;
+            double slope = random.nextDouble() * 0.5;
+            boolean[] seen = new boolean[4];
+            int at = 0;
+            for (double far : new double[] {2 * across, 500_000}) {
+                double toX = x + far * Math.sin(bearing);
+                double toY = y + far * Math.cos(bearing);
+                seen[at++] = plain.clear(x, y, z, toX, toY, z + slope * far);
+                seen[at++] = ready.clear(x, y, z, toX, toY, z + slope * far);
+            }
+            assertThat(seen).containsOnly(seen[0]);
+            blocked += seen[0] ? 0 : 1;
+        }
+        assertThat(blocked).isBetween(200, 3800);
+    }
+
     static HeightGrid coverageGround(Path folder) throws IOException {
         Path copy = folder.resolve("dem.tif");
         Files.write(copy, Reference.bytes("coverage_dem_utm.tif"));

@@ -25,8 +25,6 @@ import yalos.core.terrain.GeoTiff;
 import yalos.core.terrain.GeoTiffWriter;
 import yalos.core.terrain.Georeference;
 import yalos.core.terrain.HeightGrid;
-import yalos.web.work.ClientWatch;
-import yalos.web.work.Order;
 import yalos.web.work.Work;
 import yalos.web.work.WorkQueue;
 
@@ -95,9 +93,8 @@ class CoverageController {
         Path copy = Files.createTempFile(scratch, "terrain", ".tif");
         try {
             terrain.transferTo(copy);
-            Order order = new Order(request.getRemoteAddr(), "The proof", bytes(copy, plan), DEADLINE);
-            byte[] tiff =
-                    queue.submit(order, work -> layer(copy, plan, wanted, work)).await(ClientWatch.of(request));
+            byte[] tiff = queue.answer(
+                    request, "The proof", bytes(copy, plan), DEADLINE, work -> layer(copy, plan, wanted, work));
             return ResponseEntity.ok()
                     .contentType(MediaType.valueOf("image/tiff"))
                     .body(tiff);

@@ -8,6 +8,7 @@ import java.time.Duration;
 import java.util.List;
 import java.util.concurrent.CancellationException;
 import org.springframework.core.Ordered;
+import org.springframework.core.annotation.Order;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
@@ -17,7 +18,6 @@ import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
-import org.springframework.web.multipart.MultipartException;
 import yalos.core.exchange.PlanSheetData;
 import yalos.core.fault.InputFault;
 import yalos.core.finding.Finding;
@@ -26,8 +26,6 @@ import yalos.core.plan.BlockPlan;
 import yalos.core.units.UnitChoice;
 import yalos.web.exchange.PlanGeoJson;
 import yalos.web.work.Busy;
-import yalos.web.work.ClientWatch;
-import yalos.web.work.Order;
 import yalos.web.work.TookTooLong;
 import yalos.web.work.WorkQueue;
 
@@ -53,8 +51,8 @@ class PlanController {
         if (content.length > MOST_BYTES) {
             throw new InputFault("body", "over 20 MB", "The body may have up to 20 MB.");
         }
-        Order order = new Order(request.getRemoteAddr(), "The plan", BYTES_OF_A_PLAN + 20L * content.length, DEADLINE);
-        return queue.submit(order, work -> planned(content)).await(ClientWatch.of(request));
+        return queue.answer(
+                request, "The plan", BYTES_OF_A_PLAN + 20L * content.length, DEADLINE, work -> planned(content));
     }
 
     private static ResponseEntity<byte[]> planned(byte[] content) {
@@ -71,23 +69,12 @@ class PlanController {
 
     /** Faults of the plan service as problems (RFC 9457) that name the field. */
     @RestControllerAdvice(basePackageClasses = PlanController.class)
-    @org.springframework.core.annotation.Order(Ordered.HIGHEST_PRECEDENCE)
+    @Order(Ordered.HIGHEST_PRECEDENCE)
     static class Problems {
-        @ExceptionHandler(MultipartException.class)
-        ResponseEntity<ProblemDetail> tooLarge(MultipartException fault) {
-            ProblemDetail problem = ProblemDetail.forStatusAndDetail(
-                    HttpStatus.CONTENT_TOO_LARGE, "The parts together may have up to 2 GB, and must be whole.");
-            return ResponseEntity.status(HttpStatus.CONTENT_TOO_LARGE)
-                    .contentType(MediaType.APPLICATION_PROBLEM_JSON)
-                    .body(problem);
-        }
-
         /** The machine has all it can do, one client asks for too much at once, or the work did not end in time. */
         @ExceptionHandler({Busy.class, TookTooLong.class})
         ResponseEntity<ProblemDetail> busy(RuntimeException fault) {
-            HttpStatus status = fault instanceof Busy busy && busy.oneClient()
-                    ? HttpStatus.TOO_MANY_REQUESTS
-                    : HttpStatus.SERVICE_UNAVAILABLE;
+            HttpStatus status = HttpStatus.valueOf(Busy.status(fault));
             return ResponseEntity.status(status)
                     .header(HttpHeaders.RETRY_AFTER, "10")
                     .contentType(MediaType.APPLICATION_PROBLEM_JSON)

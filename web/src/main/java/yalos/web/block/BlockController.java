@@ -7,14 +7,13 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
-import yalos.web.work.ClientWatch;
-import yalos.web.work.Order;
 import yalos.web.work.WorkQueue;
 
 /** Opens a block's stages, and undoes and redoes. */
 @Controller
 class BlockController {
     private static final long BYTES_OF_TRIALS = 40_000_000;
+    private static final Duration TRIALS_END = Duration.ofSeconds(60);
 
     private final Blocks blocks;
     private final BlockPage page;
@@ -44,8 +43,8 @@ class BlockController {
     @GetMapping("/blocks/{id}/mends")
     String mends(@PathVariable long id, @RequestParam String key, Visit visit) {
         OpenBlock block = blocks.open(id);
-        Order order = new Order("mends of block " + id, "Trying remedies", BYTES_OF_TRIALS, Duration.ofSeconds(60));
-        return queue.submit(order, work -> page.mends(block, key, visit)).await(ClientWatch.of(visit.request()));
+        return queue.answer(
+                visit.request(), "Trying remedies", BYTES_OF_TRIALS, TRIALS_END, work -> page.mends(block, key, visit));
     }
 
     @PostMapping("/blocks/{id}/undo")

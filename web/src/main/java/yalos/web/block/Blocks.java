@@ -56,7 +56,6 @@ public class Blocks {
         }
         String written = FactsJson.write(after);
         desk.refuseUnplannable(before, after);
-        desk.plan(after);
         transaction.executeWithoutResult(kept -> {
             move(row, row.head() + 1, label);
             rows.deleteStepsAfter(id, row.head());

@@ -1,27 +1,28 @@
 package yalos.web.block;
 
-import java.util.Collections;
-import java.util.LinkedHashMap;
 import java.util.Map;
 import org.springframework.stereotype.Component;
 import yalos.core.fault.InputFault;
 import yalos.core.plan.BlockPlan;
 import yalos.core.plan.PlanRequest;
 import yalos.core.proof.Judgement;
-import yalos.web.elevation.Models;
+import yalos.web.elevation.Grounds;
 import yalos.web.shell.NotThere;
 import yalos.web.store.BlockFacts;
+import yalos.web.work.Recent;
 
 /** Where plans lie while they are looked at: each state of a block is planned once. Holds the last few. */
 @Component
 public class PlanDesk {
-    private static final int KEPT = 24;
+    /** A plan over ground keeps that ground and its judgement. */
+    private static final long BYTES_OF_A_PLAN = 8L << 20;
+    /** As many as are looked at by many operators, where memory allows; fewer would be planned again for every page. */
+    private final Map<BlockFacts, Planned> plans = Recent.map(Recent.fitting(4, BYTES_OF_A_PLAN, 24));
 
-    private final Map<BlockFacts, Planned> plans = recent();
-    private final Models models;
+    private final Grounds grounds;
 
-    PlanDesk(Models models) {
-        this.models = models;
+    PlanDesk(Grounds grounds) {
+        this.grounds = grounds;
     }
 
     /** The plan of these facts, or why there is none. */
@@ -81,7 +82,7 @@ public class PlanDesk {
     private Planned compute(BlockFacts facts) {
         try {
             PlanRequest request = facts.request();
-            BlockPlan plan = models.ground(facts.ground())
+            BlockPlan plan = grounds.ground(facts.ground())
                     .map(request::over)
                     .orElse(request)
                     .plan();
@@ -89,14 +90,5 @@ public class PlanDesk {
         } catch (InputFault fault) {
             return Planned.not(fault);
         }
-    }
-
-    private static Map<BlockFacts, Planned> recent() {
-        return Collections.synchronizedMap(new LinkedHashMap<>(KEPT, 0.75f, true) {
-            @Override
-            protected boolean removeEldestEntry(Map.Entry<BlockFacts, Planned> eldest) {
-                return size() > KEPT;
-            }
-        });
     }
 }

@@ -49,7 +49,7 @@ final class DoorFilter extends OncePerRequestFilter {
     }
 
     /** Browsers say where a change comes from; a script says nothing, and carries no cookie either. */
-    static boolean fromElsewhere(HttpServletRequest request, String host) {
+    private static boolean fromElsewhere(HttpServletRequest request, String host) {
         String origin = request.getHeader("Origin");
         String site = Optional.ofNullable(request.getHeader("Sec-Fetch-Site")).orElse("none");
         boolean sameSite = site.equals("same-origin") || site.equals("none");

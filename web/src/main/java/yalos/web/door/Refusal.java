@@ -4,11 +4,15 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.util.Map;
 import org.springframework.web.util.HtmlUtils;
+import tools.jackson.databind.json.JsonMapper;
 import yalos.web.shell.Htmx;
 
-/** A sentence from the door: a line on the page for htmx, plain text for the rest. */
+/** A sentence from the door: a line on the page for htmx, a problem (RFC 9457) for scripts, plain text for the rest. */
 final class Refusal {
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+
     private Refusal() {}
 
     static void send(HttpServletRequest request, HttpServletResponse response, int status, String sentence)
@@ -19,13 +23,15 @@ final class Refusal {
             response.setHeader(Htmx.RETARGET, "#notice");
             response.setHeader(Htmx.RESWAP, "innerHTML");
         }
-        response.setContentType(htmx ? "text/html;charset=UTF-8" : "text/plain;charset=UTF-8");
+        boolean api = request.getRequestURI().startsWith("/api/");
+        response.setContentType(
+                htmx ? "text/html;charset=UTF-8" : api ? "application/problem+json" : "text/plain;charset=UTF-8");
         String text = htmx
                 ? "<div class=\"notice\" role=\"alert\"><p><b>Not taken</b> <span>%s</span></p>%s</div>"
                         .formatted(
                                 HtmlUtils.htmlEscape(sentence),
                                 "<button type=\"button\" class=\"button\" data-dismiss>Dismiss</button>")
-                : sentence;
+                : api ? JSON.writeValueAsString(Map.of("status", status, "detail", sentence)) : sentence;
         byte[] bytes = text.getBytes(StandardCharsets.UTF_8);
         response.setContentLength(bytes.length);
         response.getOutputStream().write(bytes);

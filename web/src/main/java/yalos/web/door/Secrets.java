@@ -1,11 +1,8 @@
 package yalos.web.door;
 
-import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.security.SecureRandom;
 import java.util.Base64;
-import java.util.HexFormat;
+import yalos.web.store.Sha256;
 
 /** Random tokens, and what is kept of them. */
 final class Secrets {
@@ -33,11 +30,6 @@ final class Secrets {
 
     /** SHA-256 of a random token: enough, since nobody can try 2^256 of them. */
     static String hash(String token) {
-        try {
-            return HexFormat.of()
-                    .formatHex(MessageDigest.getInstance("SHA-256").digest(token.getBytes(StandardCharsets.UTF_8)));
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException(e);
-        }
+        return Sha256.hex(token);
     }
 }

@@ -15,7 +15,6 @@ import org.apache.tomcat.util.net.ApplicationBufferHandler;
 import org.springframework.boot.tomcat.servlet.TomcatServletWebServerFactory;
 import org.springframework.boot.web.server.WebServerFactoryCustomizer;
 import org.springframework.stereotype.Component;
-import yalos.web.shell.UploadLimits;
 
 /**
  * A body that drips in holds a thread: after some seconds of patience it must come at a pace that ends, or its connection is closed. One
@@ -73,8 +72,7 @@ final class SlowBodies implements WebServerFactoryCustomizer<TomcatServletWebSer
         public void invoke(Request request, Response response) throws IOException, ServletException {
             org.apache.coyote.Request raw = request.getCoyoteRequest();
             InputBuffer own = raw.getInputBuffer();
-            boolean large = UploadLimits.mayBeLarge(request.getRequestURI());
-            Paced paced = new Paced(own, System::nanoTime, large ? Long.MAX_VALUE : UploadLimits.SMALL_BYTES);
+            Paced paced = new Paced(own, System::nanoTime, UploadLimits.mostBytes(request.getRequestURI()));
             raw.setInputBuffer(paced);
             request.setAttribute(BODY, new Body(paced, raw));
             try {

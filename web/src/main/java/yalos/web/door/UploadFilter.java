@@ -14,7 +14,6 @@ import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Component;
 import org.springframework.web.filter.OncePerRequestFilter;
-import yalos.web.shell.UploadLimits;
 import yalos.web.store.JobMapper;
 
 /**
@@ -25,9 +24,8 @@ import yalos.web.store.JobMapper;
 @Order(Ordered.HIGHEST_PRECEDENCE + 30)
 final class UploadFilter extends OncePerRequestFilter {
     private static final Pattern BLOCK = Pattern.compile("/blocks/(\\d{1,18})/.*");
-    /** Of the server's 300 threads; see application.yaml. */
     private static final long MOST_TEXT_BYTES = 8L << 20;
-
+    /** Of the server's 300 threads; see application.yaml. */
     private static final int BODIES_AT_ONCE = 200;
 
     private final JobMapper blocks;
@@ -47,11 +45,10 @@ final class UploadFilter extends OncePerRequestFilter {
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
         long size = request.getContentLengthLong();
-        boolean large = UploadLimits.mayBeLarge(request.getRequestURI());
         boolean form = type(request).startsWith("application/x-www-form-urlencoded");
         boolean multipart = type(request).startsWith("multipart/");
-        if (!large && size > UploadLimits.SMALL_BYTES) {
-            Refusal.send(request, response, 413, "The file is larger than 20 MB. Send the outline or the list alone.");
+        if (size > UploadLimits.mostBytes(request.getRequestURI())) {
+            Refusal.send(request, response, 413, UploadLimits.tooMuch(request.getRequestURI()));
         } else if (form && size > MOST_TEXT_BYTES) {
             Refusal.send(
                     request, response, 413, "Pasted text may have up to 8 MB. Bring it in as a file, or in pieces.");
@@ -103,7 +100,7 @@ final class UploadFilter extends OncePerRequestFilter {
         }
         boolean tooMuch =
                 SlowBodies.body(request).filter(SlowBodies.Body::tooMuch).isPresent();
-        return tooMuch ? "The file is larger than 20 MB. Send the outline or the list alone." : fault;
+        return tooMuch ? UploadLimits.tooMuch(request.getRequestURI()) : fault;
     }
 
     /** Sent by one of our pages: the browser says so, or the token of the page is in a header; a script of {@code /api} needs neither. */

@@ -3,6 +3,7 @@ package yalos.web.elevation;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import tools.jackson.core.JacksonException;
 import tools.jackson.databind.json.JsonMapper;
 import yalos.core.geodesy.LonLat;
 import yalos.core.terrain.ElevationModel;
@@ -51,9 +52,13 @@ public record Extent(
                 lats[lats.length - 1]);
     }
 
-    /** As stored; empty for a model taken in when none was kept. */
+    /** As stored; empty for a model taken in when none was kept, or a damaged one. */
     static Optional<Extent> read(String stored) {
-        return stored.isEmpty() ? Optional.empty() : Optional.of(JSON.readValue(stored, Extent.class));
+        try {
+            return stored.isEmpty() ? Optional.empty() : Optional.of(JSON.readValue(stored, Extent.class));
+        } catch (JacksonException damaged) {
+            return Optional.empty();
+        }
     }
 
     String stored() {

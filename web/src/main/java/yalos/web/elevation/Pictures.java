@@ -8,17 +8,13 @@ import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.util.Iterator;
 import java.util.Optional;
 import java.util.OptionalInt;
 import javax.imageio.ImageIO;
 import javax.imageio.ImageReader;
 import javax.imageio.stream.ImageInputStream;
-import org.springframework.beans.factory.annotation.Value;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.PlatformTransactionManager;
-import org.springframework.transaction.support.TransactionTemplate;
 import yalos.core.block.LocalPlane;
 import yalos.core.fault.InputFault;
 import yalos.core.terrain.ElevationModel;
@@ -40,13 +36,11 @@ public class Pictures {
     private static final long MOST_PIXELS = 100_000_000;
 
     private final ModelMapper rows;
-    private final TransactionTemplate transactions;
-    private final Path folder;
+    private final ModelFiles files;
 
-    Pictures(ModelMapper rows, PlatformTransactionManager transactions, @Value("${yalos.data}") Path data) {
+    Pictures(ModelMapper rows, ModelFiles files) {
         this.rows = rows;
-        this.transactions = new TransactionTemplate(transactions);
-        this.folder = data.resolve("models");
+        this.files = files;
     }
 
     /**
@@ -55,22 +49,13 @@ public class Pictures {
      * @throws InputFault for a picture that cannot be read or placed
      */
     public long take(long job, String name, InputStream content, String world, OptionalInt epsg) throws IOException {
-        Files.createDirectories(folder);
-        Path upload = Files.createTempFile(folder, "upload", ".part");
+        Path upload = files.aside(content);
         try {
-            Files.copy(content, upload, StandardCopyOption.REPLACE_EXISTING);
             int code = checked(upload, name, world, epsg);
             String shortName = name.length() > 200 ? name.substring(0, 200) : name;
-            return transactions.execute(status -> {
+            return files.keep(upload, ModelFiles.PICTURE, () -> {
                 long id = rows.insert(job, PICTURE, shortName, code, "picture", "", "");
-                try {
-                    if (!world.isBlank()) {
-                        SafeFiles.write(worldFile(id), world.getBytes(StandardCharsets.UTF_8));
-                    }
-                    SafeFiles.keep(upload, file(id));
-                } catch (IOException e) {
-                    throw new UncheckedIOException(e);
-                }
+                keepWorld(id, world);
                 return id;
             });
         } finally {
@@ -138,12 +123,18 @@ public class Pictures {
         }
     }
 
-    private Path file(long id) {
-        return folder.resolve(id + ".pic");
+    private void keepWorld(long id, String world) {
+        if (!world.isBlank()) {
+            try {
+                SafeFiles.write(files.file(id, ModelFiles.WORLD), world.getBytes(StandardCharsets.UTF_8));
+            } catch (IOException e) {
+                throw new UncheckedIOException(e);
+            }
+        }
     }
 
-    private Path worldFile(long id) {
-        return folder.resolve(id + ".wld");
+    private Path file(long id) {
+        return files.file(id, ModelFiles.PICTURE);
     }
 
     /** One band of a decoded picture as a raster. */
@@ -239,7 +230,8 @@ public class Pictures {
                 }
             } else {
                 BufferedImage image = image(file(id), row.name(), false).orElseThrow();
-                Georeference place = WorldFile.read(Files.readString(worldFile(id), StandardCharsets.UTF_8));
+                Georeference place =
+                        WorldFile.read(Files.readString(files.file(id, ModelFiles.WORLD), StandardCharsets.UTF_8));
                 for (int band = 0; band < 3; band++) {
                     Band one = new Band(image, 16 - 8 * band, place, row.epsg());
                     bands[band] = filled(one, row.epsg(), plane, west, north, cell, columns, rowCount);

@@ -29,7 +29,6 @@ import yalos.web.block.OpenBlock;
 import yalos.web.block.Visit;
 import yalos.web.shell.Htmx;
 import yalos.web.shell.Preferences;
-import yalos.web.shell.UploadLimits;
 
 /**
  * Takes an outline from a file or a pasted text. Where the file leaves a choice, or the place is doubtful, it asks first;
@@ -72,7 +71,7 @@ class ImportController {
         OutlineFile given;
         if (file != null && !file.isEmpty()) {
             String name = Optional.ofNullable(file.getOriginalFilename()).orElse("file");
-            given = new OutlineFile(name, UploadLimits.small(file));
+            given = new OutlineFile(name, file.getBytes());
         } else if (!text.isBlank()) {
             given = new OutlineFile("pasted text", text.getBytes(StandardCharsets.UTF_8));
         } else {

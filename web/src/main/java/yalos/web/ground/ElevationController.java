@@ -32,13 +32,13 @@ import yalos.web.block.BlockPage;
 import yalos.web.block.Blocks;
 import yalos.web.block.OpenBlock;
 import yalos.web.block.Visit;
+import yalos.web.elevation.Grounds;
 import yalos.web.elevation.Models;
 import yalos.web.elevation.Pictures;
 import yalos.web.shell.Preferences;
 import yalos.web.store.BlockFacts;
 import yalos.web.store.GroundFacts;
 import yalos.web.store.GroundFacts.ModelUse;
-import yalos.web.work.ClientWatch;
 import yalos.web.work.Order;
 import yalos.web.work.WorkQueue;
 
@@ -51,13 +51,21 @@ class ElevationController {
     private final Blocks blocks;
     private final BlockPage page;
     private final Models models;
+    private final Grounds grounds;
     private final Preferences preferences;
     private final Pictures pictures;
     private final WorkQueue queue;
 
     ElevationController(
-            Blocks blocks, BlockPage page, Models models, Preferences preferences, Pictures pictures, WorkQueue queue) {
+            Blocks blocks,
+            BlockPage page,
+            Models models,
+            Grounds grounds,
+            Preferences preferences,
+            Pictures pictures,
+            WorkQueue queue) {
         this.queue = queue;
+        this.grounds = grounds;
         this.pictures = pictures;
         this.blocks = blocks;
         this.page = page;
@@ -67,8 +75,7 @@ class ElevationController {
 
     /** In the queue, in no transaction, as long as the operator waits for it. */
     private <T> T heavy(Visit visit, String what, Callable<T> reading) {
-        Order order = new Order(visit.request().getRemoteAddr(), what, BYTES_TO_READ);
-        return queue.submit(order, work -> reading.call()).await(ClientWatch.of(visit.request()));
+        return queue.answer(visit.request(), what, BYTES_TO_READ, Order.USUAL, work -> reading.call());
     }
 
     private String change(long id, Visit visit, String label, UnaryOperator<GroundFacts> change) {
@@ -123,7 +130,7 @@ class ElevationController {
             facts.ground()
                     .takeOffLevelM()
                     .ifPresent(level -> known.add(new KnownHeight(launch, level, "the take-off was measured at")));
-            models.ground(facts.ground()).filter(ground -> !ground.isLevel()).ifPresent(ground -> {
+            grounds.ground(facts.ground()).filter(ground -> !ground.isLevel()).ifPresent(ground -> {
                 double height = ground.source().heightM(launch);
                 if (!Double.isNaN(height)) {
                     known.add(new KnownHeight(launch, height, "the models in use have"));

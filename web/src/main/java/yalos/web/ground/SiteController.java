@@ -27,7 +27,6 @@ import yalos.web.block.Blocks;
 import yalos.web.block.Visit;
 import yalos.web.exchange.OutlineFile;
 import yalos.web.shell.Preferences;
-import yalos.web.shell.UploadLimits;
 import yalos.web.store.BlockFacts;
 import yalos.web.store.GroundFacts;
 
@@ -76,7 +75,7 @@ class SiteController {
     /** Obstacles of a GeoJSON file: points, lines and polygons with their height in metres as a property. */
     @PostMapping("/blocks/{id}/obstacles/file")
     String obstacleFile(@PathVariable long id, @RequestParam MultipartFile file, Visit visit) throws IOException {
-        List<Obstacle> brought = ObstacleFile.read(UploadLimits.small(file));
+        List<Obstacle> brought = ObstacleFile.read(file.getBytes());
         return change(id, visit, brought.size() + " obstacles from a file", facts -> {
             List<Obstacle> obstacles = new ArrayList<>(facts.ground().obstacles());
             obstacles.addAll(brought);
@@ -110,7 +109,7 @@ class SiteController {
             throw new InputFault("file", "nothing", "Choose a GeoJSON or KML file with the zone's outline.");
         }
         String name = Optional.ofNullable(file.getOriginalFilename()).orElse("zones");
-        OutlineFile given = new OutlineFile(name, UploadLimits.small(file));
+        OutlineFile given = new OutlineFile(name, file.getBytes());
         double from = metres("floor", floor);
         double to = ceiling.isBlank() ? Double.POSITIVE_INFINITY : metres("ceiling", ceiling);
         // Read before anything is locked; what takes long holds nobody up.

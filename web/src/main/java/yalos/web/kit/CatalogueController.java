@@ -23,7 +23,6 @@ import yalos.core.kit.Aircraft;
 import yalos.core.kit.Kit;
 import yalos.core.kit.Scanner;
 import yalos.web.shell.NotThere;
-import yalos.web.shell.UploadLimits;
 import yalos.web.store.CameraMapper;
 
 /** The catalogue: kits, aircraft, scanners; list, create, edit, copy, delete, hand out and take in. */
@@ -148,7 +147,7 @@ class CatalogueController {
 
     @PostMapping("/catalogue/import")
     String takeIn(@RequestParam MultipartFile file, RedirectAttributes then) throws IOException {
-        Catalogue.Brought brought = catalogue.add(CatalogueFile.read(UploadLimits.small(file)));
+        Catalogue.Brought brought = catalogue.add(CatalogueFile.read(file.getBytes()));
         String renamed = brought.renamed().isEmpty()
                 ? ""
                 : " Names that were taken became " + String.join(", ", brought.renamed()) + ".";

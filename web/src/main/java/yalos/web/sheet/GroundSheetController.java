@@ -19,7 +19,6 @@ import yalos.web.block.PlanDesk;
 import yalos.web.elevation.Pictures;
 import yalos.web.shell.NotThere;
 import yalos.web.shell.Preferences;
-import yalos.web.work.ClientWatch;
 import yalos.web.work.Order;
 import yalos.web.work.WorkQueue;
 
@@ -69,20 +68,19 @@ class GroundSheetController {
         return ResponseEntity.ok()
                 .contentType(MediaType.IMAGE_PNG)
                 .cacheControl(CacheControl.noStore())
-                .body(queue.submit(
-                                new Order(
-                                        request.getRemoteAddr(),
-                                        "The picture",
-                                        pictures.bytes(picture, frame.columns(), frame.rows())),
-                                work -> pictures.over(
-                                        picture,
-                                        plan.block().plane(),
-                                        frame.west(),
-                                        frame.north(),
-                                        frame.cell(),
-                                        frame.columns(),
-                                        frame.rows()))
-                        .await(ClientWatch.of(request)));
+                .body(queue.answer(
+                        request,
+                        "The picture",
+                        pictures.bytes(picture, frame.columns(), frame.rows()),
+                        Order.USUAL,
+                        work -> pictures.over(
+                                picture,
+                                plan.block().plane(),
+                                frame.west(),
+                                frame.north(),
+                                frame.cell(),
+                                frame.columns(),
+                                frame.rows())));
     }
 
     @GetMapping("/blocks/{id}/contours.json")

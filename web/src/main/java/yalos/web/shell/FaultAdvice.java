@@ -21,8 +21,6 @@ import org.springframework.web.bind.MissingServletRequestParameterException;
 import org.springframework.web.bind.annotation.ControllerAdvice;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.method.annotation.MethodArgumentTypeMismatchException;
-import org.springframework.web.multipart.MaxUploadSizeExceededException;
-import org.springframework.web.multipart.MultipartException;
 import org.springframework.web.servlet.ModelAndView;
 import org.springframework.web.servlet.resource.NoResourceFoundException;
 import org.springframework.web.util.DisconnectedClientHelper;
@@ -98,23 +96,9 @@ class FaultAdvice {
         return told(HttpStatus.NOT_FOUND, "Not here", "There is no page at this address.", request, response);
     }
 
-    @ExceptionHandler({MaxUploadSizeExceededException.class, MultipartException.class})
-    ModelAndView tooLarge(MultipartException fault, HttpServletRequest request, HttpServletResponse response) {
-        return told(HttpStatus.CONTENT_TOO_LARGE, "Too large", large(request), request, response);
-    }
-
-    private static String large(HttpServletRequest request) {
-        boolean model = request.getRequestURI().matches(".*/(models|picture|coverage)");
-        return model
-                ? "The file is larger than 2 GB. Cut the model or picture to the site, or resample it more coarsely."
-                : "The file is larger than 20 MB. An outline needs a few kB: export the boundary alone, without pictures.";
-    }
-
     @ExceptionHandler({Busy.class, TookTooLong.class})
     ModelAndView busy(RuntimeException fault, HttpServletRequest request, HttpServletResponse response) {
-        HttpStatus status = fault instanceof Busy busy && busy.oneClient()
-                ? HttpStatus.TOO_MANY_REQUESTS
-                : HttpStatus.SERVICE_UNAVAILABLE;
+        HttpStatus status = HttpStatus.valueOf(Busy.status(fault));
         response.setHeader(HttpHeaders.RETRY_AFTER, "10");
         return told(status, "Busy just now", fault.getMessage(), request, response);
     }

@@ -25,7 +25,11 @@ public class Preferences {
     }
 
     public UnitChoice units() {
-        return rows.get(UNITS).map(Preferences::read).orElse(UnitChoice.METRIC);
+        try {
+            return rows.get(UNITS).map(Preferences::read).orElse(UnitChoice.METRIC);
+        } catch (InputFault damaged) {
+            return UnitChoice.METRIC;
+        }
     }
 
     /**

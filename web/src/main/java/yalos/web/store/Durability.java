@@ -28,10 +28,14 @@ public class Durability {
     private final Path rounds;
     private final ReentrantLock lock = new ReentrantLock();
     private final Condition turned = lock.newCondition();
-    private long asked;
-    private long done;
-    private RuntimeException failure;
-    private boolean running;
+    private Round gathering = new Round();
+    private boolean writing;
+
+    /** All who wait together, and what came of it. */
+    private static final class Round {
+        private boolean done;
+        private NotKept failure;
+    }
 
     /**
      * @throws StartRefused when the database is older than what was confirmed
@@ -78,42 +82,42 @@ public class Durability {
     public void sync() {
         lock.lock();
         try {
-            long mine = ++asked;
-            while (done < mine) {
-                if (running) {
+            Round mine = gathering;
+            while (!mine.done) {
+                if (writing) {
                     turned.awaitUninterruptibly();
                 } else {
-                    round();
+                    write(mine);
                 }
             }
-            if (failure != null) {
-                throw failure;
+            if (mine.failure != null) {
+                throw mine.failure;
             }
         } finally {
             lock.unlock();
         }
     }
 
-    /** One of those who wait writes for all who asked so far. */
-    private void round() {
-        long upTo = asked;
-        running = true;
+    /** One of those who wait writes for all who joined the round; whoever comes meanwhile joins the next. */
+    private void write(Round round) {
+        gathering = new Round();
+        writing = true;
         lock.unlock();
-        RuntimeException fault = null;
+        NotKept fault = null;
         try {
-            write();
-        } catch (SQLException | IOException e) {
+            force();
+        } catch (SQLException | IOException | RuntimeException e) {
             fault = new NotKept("The disk does not take it.", e);
         } finally {
             lock.lock();
-            running = false;
-            done = upTo;
-            failure = fault;
+            round.failure = fault;
+            round.done = true;
+            writing = false;
             turned.signalAll();
         }
     }
 
-    private void write() throws SQLException, IOException {
+    private void force() throws SQLException, IOException {
         try (Connection connection = database.getConnection();
                 Statement statement = connection.createStatement()) {
             statement.execute("update kept set round = round + 1");

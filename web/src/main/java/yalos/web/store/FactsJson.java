@@ -1,9 +1,5 @@
 package yalos.web.store;
 
-import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
-import java.util.HexFormat;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.JsonNode;
@@ -36,12 +32,7 @@ public final class FactsJson {
 
     /** SHA-256 of facts as they are stored, in hexadecimal. */
     public static String hash(String facts) {
-        try {
-            byte[] digest = MessageDigest.getInstance("SHA-256").digest(facts.getBytes(StandardCharsets.UTF_8));
-            return HexFormat.of().formatHex(digest);
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException(e);
-        }
+        return Sha256.hex(facts);
     }
 
     /**

@@ -57,8 +57,9 @@ public class Reopening {
         try (Connection connection = database.getConnection();
                 Statement sql = connection.createStatement()) {
             return sql.executeQuery("select round from kept").next();
-        } catch (SQLException closed) {
-            return false;
+        } catch (SQLException fault) {
+            // Whatever else is wrong, such as no connection being free, is no reason to close it.
+            return !CLOSED.contains(fault.getErrorCode());
         }
     }
 }

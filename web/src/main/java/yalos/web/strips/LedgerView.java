@@ -198,7 +198,9 @@ public record LedgerView(List<SectionView> sections) {
         /** What can be told apart at this GSD; see {@link Advice}. */
         private String expected(BlockPlan plan) {
             String solved = pins.costs().isEmpty() && !pins.scaleFixed()
-                    ? "the coarsest that the accuracy allows"
+                    ? plan.solution().holds()
+                            ? "the coarsest that the accuracy allows"
+                            : "finer would hardly help; the accuracy is not reached"
                     : solvedNote(plan, Quantity.GSD, "the finest that ");
             double seen = Advice.PIXELS_PER_FEATURE * plan.design().scale().gsdM();
             return (solved.isEmpty() ? "" : solved + "; ") + "tells " + units.text(UnitKind.GSD, seen) + " apart";

@@ -9,6 +9,11 @@ public final class Busy extends RuntimeException {
         this.oneClient = oneClient;
     }
 
+    /** How HTTP calls it: too many requests of one client, or a service that has too much to do. */
+    public static int status(RuntimeException fault) {
+        return fault instanceof Busy busy && busy.oneClient() ? 429 : 503;
+    }
+
     /** Whether it is this client that has too much waiting, and others would be served. */
     public boolean oneClient() {
         return oneClient;

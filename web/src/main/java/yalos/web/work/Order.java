@@ -11,7 +11,8 @@ import java.time.Duration;
  * @param deadline from its beginning; then it is called off
  */
 public record Order(String client, String what, long bytes, Duration deadline) {
-    private static final Duration USUAL = Duration.ofMinutes(5);
+    /** Five minutes. */
+    public static final Duration USUAL = Duration.ofMinutes(5);
 
     /** Work with the usual deadline of five minutes. */
     public Order(String client, String what, long bytes) {

@@ -5,6 +5,9 @@ import java.util.concurrent.CancellationException;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
 import java.util.function.LongSupplier;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import yalos.core.fault.InputFault;
 
 /**
  * One piece of work in the {@link WorkQueue}: waiting, running, done, failed or called off. Whoever runs it reports through
@@ -22,6 +25,8 @@ public final class Work<T> {
         /** Whether the client is still there; asked every second or so. */
         boolean stillThere();
     }
+
+    private static final Logger LOG = LoggerFactory.getLogger(Work.class);
 
     private enum State {
         WAITING,
@@ -65,7 +70,11 @@ public final class Work<T> {
         } catch (CancellationException calledOff) {
             state = tooLong ? State.FAILED : State.OFF;
             failure = tooLong ? new TookTooLong(order) : null;
+        } catch (InputFault told) {
+            failure = told;
+            state = State.FAILED;
         } catch (Throwable fault) {
+            LOG.error("{} failed", order.what(), fault);
             failure = fault;
             state = State.FAILED;
         } finally {

@@ -1,6 +1,8 @@
 package yalos.web.work;
 
 import jakarta.annotation.PreDestroy;
+import jakarta.servlet.http.HttpServletRequest;
+import java.time.Duration;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Iterator;
@@ -77,6 +79,19 @@ public final class WorkQueue {
         return work;
     }
 
+    /**
+     * Works for a request, as long as its client waits, and answers with the result; in the name of its address.
+     *
+     * @param what it is, as a sentence begins
+     * @param bytes of memory at the most
+     * @throws Busy as {@link #submit}
+     * @throws TookTooLong as {@link Work#await}
+     */
+    public <T> T answer(HttpServletRequest request, String what, long bytes, Duration deadline, Work.Job<T> job) {
+        return submit(new Order(request.getRemoteAddr(), what, bytes, deadline), job)
+                .await(ClientWatch.of(request));
+    }
+
     /** How many pieces of work wait and were not called off. */
     public synchronized long waiting() {
         return waiting.values().stream()
@@ -131,7 +146,10 @@ public final class WorkQueue {
             Work<?> first = client.getValue().peek();
             if (first == null) {
                 clients.remove();
-            } else if (first.order().bytes() <= free) {
+            } else if (first.order().bytes() > free) {
+                // It keeps its turn: small work that slips past for ever would starve it.
+                return Optional.empty();
+            } else {
                 client.getValue().remove();
                 clients.remove();
                 if (!client.getValue().isEmpty()) {

@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.ByteBuffer;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
@@ -68,11 +70,37 @@ class DurabilityTest {
         work(data, "After the first has stopped");
     }
 
+    private static long round(Path data) {
+        try {
+            return ByteBuffer.wrap(Files.readAllBytes(data.resolve("rounds"))).getLong();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    /** A round that fails is told to those who waited for it, and to nobody who comes after. */
+    @Test
+    void aRoundThatFailsIsToldAndTheNextHolds() throws IOException {
+        Path data = RunningYalos.newFolder();
+        try (ConfigurableApplicationContext application = RunningYalos.application(data, 0)) {
+            Durability durability = application.getBean(Durability.class);
+            long before = round(data);
+            Files.move(data.resolve("rounds"), data.resolve("rounds.aside"));
+            Files.createDirectory(data.resolve("rounds"));
+            assertThatThrownBy(durability::sync).isInstanceOf(NotKept.class);
+            Files.delete(data.resolve("rounds"));
+            durability.sync();
+            assertThat(round(data)).isGreaterThan(before);
+        }
+    }
+
     /** Many who wait at once share rounds, and each comes back after a round that began after it asked. */
     @Test
     void allWhoWaitAreServed() throws InterruptedException {
-        try (ConfigurableApplicationContext application = RunningYalos.application(RunningYalos.newFolder(), 0)) {
+        Path data = RunningYalos.newFolder();
+        try (ConfigurableApplicationContext application = RunningYalos.application(data, 0)) {
             Durability durability = application.getBean(Durability.class);
+            long before = round(data);
             CountDownLatch all = new CountDownLatch(40);
             List<Thread> threads = new ArrayList<>();
             for (int i = 0; i < 40; i++) {
@@ -87,6 +115,7 @@ class DurabilityTest {
             for (Thread thread : threads) {
                 thread.join();
             }
+            assertThat(round(data) - before).isBetween(1L, 40L);
         }
     }
 }

@@ -79,6 +79,32 @@ class WorkQueueTest {
         two.close();
     }
 
+    /** Large work keeps its turn: small work of others does not slip past it for ever. */
+    @Test
+    void whatDoesNotFitYetKeepsItsTurn() {
+        WorkQueue two = new WorkQueue(2, BUDGET, clock::get);
+        CountDownLatch begun = new CountDownLatch(1);
+        List<String> ran = Collections.synchronizedList(new ArrayList<>());
+        Work<Integer> first = two.submit(new Order("a", "x", 10), work -> {
+            begun.countDown();
+            gate.await();
+            return 1;
+        });
+        try {
+            begun.await();
+        } catch (InterruptedException e) {
+            throw new IllegalStateException(e);
+        }
+        Work<Boolean> large = two.submit(new Order("b", "y", BUDGET), work -> ran.add("large"));
+        Work<Boolean> small = two.submit(new Order("c", "z", 10), work -> ran.add("small"));
+        gate.countDown();
+        first.await(() -> true);
+        large.await(() -> true);
+        small.await(() -> true);
+        assertThat(ran).containsExactly("large", "small");
+        two.close();
+    }
+
     @Test
     void tooMuchOfOneClientIsRefusedOthersAreServed() {
         hold();
