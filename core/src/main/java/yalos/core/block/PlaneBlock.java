@@ -8,8 +8,11 @@ import org.locationtech.jts.geom.Geometry;
 import org.locationtech.jts.geom.GeometryFactory;
 import org.locationtech.jts.geom.LinearRing;
 import org.locationtech.jts.geom.Polygon;
+import org.locationtech.jts.geom.util.AffineTransformation;
 import org.locationtech.jts.operation.buffer.BufferOp;
 import org.locationtech.jts.operation.buffer.BufferParameters;
+import org.locationtech.jts.operation.overlayng.OverlayNG;
+import org.locationtech.jts.operation.overlayng.OverlayNGRobust;
 import yalos.core.geodesy.Grid;
 import yalos.core.geodesy.PlanePoint;
 
@@ -94,6 +97,55 @@ public final class PlaneBlock {
                 BufferParameters.JOIN_MITRE,
                 MITRE_LIMIT);
         return new PlaneBlock(plane, BufferOp.bufferOp(geometry, marginM, square));
+    }
+
+    /** From where to where the block reaches in a direction clockwise from grid north, in metres along it. */
+    public double[] extent(double directionRad) {
+        double sin = Math.sin(directionRad);
+        double cos = Math.cos(directionRad);
+        double least = Double.POSITIVE_INFINITY;
+        double most = Double.NEGATIVE_INFINITY;
+        for (double[] ring : rings) {
+            for (int i = 0; i < ring.length; i += 2) {
+                double along = ring[i] * sin + ring[i + 1] * cos;
+                least = Math.min(least, along);
+                most = Math.max(most, along);
+            }
+        }
+        return new double[] {least, most};
+    }
+
+    /**
+     * The same for the part of the block between two lines along the direction; nothing where no part lies between.
+     *
+     * @param leftM of the lines, counted to the right of the direction
+     */
+    public double[] reach(double directionRad, double leftM, double rightM) {
+        double[] whole = extent(directionRad);
+        double sin = Math.sin(directionRad);
+        double cos = Math.cos(directionRad);
+        Coordinate[] band = new Coordinate[5];
+        double[][] corners = {{whole[0], leftM}, {whole[1], leftM}, {whole[1], rightM}, {whole[0], rightM}};
+        for (int i = 0; i < 5; i++) {
+            double along = corners[i % 4][0];
+            double across = corners[i % 4][1];
+            band[i] = new Coordinate(along * sin + across * cos, along * cos - across * sin);
+        }
+        Geometry part = OverlayNGRobust.overlay(geometry, GEOMETRY.createPolygon(band), OverlayNG.INTERSECTION);
+        return part.isEmpty() || part.getDimension() < 2
+                ? new double[0]
+                : new PlaneBlock(plane, part).extent(directionRad);
+    }
+
+    /** The block somewhere else. */
+    public PlaneBlock moved(double eastM, double northM) {
+        return new PlaneBlock(
+                plane, AffineTransformation.translationInstance(eastM, northM).transform(geometry));
+    }
+
+    /** This block and another in the same plane together. */
+    public PlaneBlock with(PlaneBlock other) {
+        return new PlaneBlock(plane, OverlayNGRobust.overlay(geometry, other.geometry, OverlayNG.UNION));
     }
 
     /** Whether a point lies inside; on the boundary either answer may come. */

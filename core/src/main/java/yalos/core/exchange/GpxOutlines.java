@@ -8,14 +8,18 @@ import java.util.List;
 import java.util.stream.Stream;
 import yalos.core.block.Outline;
 import yalos.core.fault.InputFault;
+import yalos.core.geodesy.Geodesics;
 import yalos.core.geodesy.LonLat;
 
 /** Outlines from GPX 1.1: each track segment and each route, walked round the block, is one ring. */
 public final class GpxOutlines {
+    /** A track whose ends lie farther apart than this share of its length was walked along something. */
+    private static final double OPEN_SHARE = 0.25;
+
     private GpxOutlines() {}
 
     /**
-     * @throws InputFault for broken or hostile XML, or no track of three points
+     * @throws InputFault for broken or hostile XML, or no track that leads anywhere
      */
     public static ImportedOutlines read(byte[] content) {
         SafeXml.check(content, "GPX");
@@ -37,12 +41,25 @@ public final class GpxOutlines {
         }
     }
 
+    /** Whether a track ends so far from its start that it was not walked round anything. */
+    private static boolean open(List<LonLat> track) {
+        double length = 0;
+        for (int i = 1; i < track.size(); i++) {
+            length += Geodesics.distanceM(track.get(i - 1), track.get(i));
+        }
+        return Geodesics.distanceM(track.get(0), track.get(track.size() - 1)) > OPEN_SHARE * length;
+    }
+
     private static void add(ImportedOutlines.Collector found, String name, Stream<? extends Point> points) {
         List<LonLat> corners = points.map(point -> LonLat.of(
                         point.getLongitude().doubleValue(), point.getLatitude().doubleValue()))
                 .toList();
-        if (corners.stream().distinct().count() >= 3) {
+        boolean area = corners.stream().distinct().count() >= 3;
+        if (area) {
             found.add(name, Outline.ofRing(found.ring(corners, name)));
+        }
+        if (!area || open(corners)) {
+            found.axis(name, corners);
         }
     }
 }

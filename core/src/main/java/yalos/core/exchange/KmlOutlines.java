@@ -94,6 +94,8 @@ public final class KmlOutlines implements SafeXml.Visitor {
             }
         } else if (corners.size() > 3 && corners.get(0).equals(corners.get(corners.size() - 1))) {
             parts.add(new Outline.Part(found.ring(corners, called), List.of()));
+        } else {
+            found.line(name, corners);
         }
     }
 

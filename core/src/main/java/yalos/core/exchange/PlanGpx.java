@@ -39,11 +39,13 @@ public final class PlanGpx {
                     .name(String.valueOf(point.exposure().id()))
                     .desc(String.format(
                             Locale.ROOT,
-                            "strip %d, %syaw %.1f° true, pitch %.0f°",
+                            "pass %d, strip %d, %syaw %.1f° true, pitch %.0f°, roll %.0f°",
+                            point.exposure().pass(),
                             point.exposure().line(),
                             aboveTakeOff(data.heights(point.exposure())),
                             point.yawTrueDeg(),
-                            point.pitchDeg()));
+                            point.pitchDeg(),
+                            point.rollDeg()));
             data.heights(point.exposure()).aboveGeoidM().ifPresent(place::ele);
             gpx.addWayPoint(place.build(point.at().latDeg(), point.at().lonDeg()));
         }

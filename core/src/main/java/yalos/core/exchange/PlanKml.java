@@ -125,6 +125,8 @@ public final class PlanKml {
             value("yawDeg", String.format(Locale.ROOT, "%.2f", point.yawDeg()));
             value("yawTrueDeg", String.format(Locale.ROOT, "%.2f", point.yawTrueDeg()));
             value("pitchDeg", String.format(Locale.ROOT, "%.2f", point.pitchDeg()));
+            value("rollDeg", String.format(Locale.ROOT, "%.2f", point.rollDeg()));
+            value("pass", String.valueOf(point.exposure().pass()));
             Exposure at = point.exposure();
             OptionalDouble aboveTakeOff = data.heights(at).aboveTakeOffM();
             if (aboveTakeOff.isPresent()) {

@@ -39,7 +39,8 @@ public record PlanSheetData(String title, BlockPlan plan, List<String> stops, Li
     public record StripLine(Line line, LonLat from, LonLat to) {}
 
     /** A photo on the ellipsoid; yaw of the image's top clockwise from grid north and from true north, 0..360. */
-    public record StationPoint(Exposure exposure, LonLat at, double yawDeg, double yawTrueDeg, double pitchDeg) {}
+    public record StationPoint(
+            Exposure exposure, LonLat at, double yawDeg, double yawTrueDeg, double pitchDeg, double rollDeg) {}
 
     /**
      * How high a photo is taken, in every height system the plan knows; empty in those it does not. Over level ground only take-off and
@@ -109,7 +110,8 @@ public record PlanSheetData(String title, BlockPlan plan, List<String> stops, Li
                             position(exposure),
                             yaw,
                             turn(yaw + convergenceDeg),
-                            Math.toDegrees(exposure.pose().pitchRad()));
+                            Math.toDegrees(exposure.pose().pitchRad()),
+                            Math.toDegrees(exposure.pose().rollRad()));
                 })
                 .toList();
     }

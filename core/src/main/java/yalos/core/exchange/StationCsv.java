@@ -27,6 +27,8 @@ public final class StationCsv {
         "yaw_grid_deg",
         "yaw_true_deg",
         "pitch_deg",
+        "roll_deg",
+        "pass",
         "stop"
     };
 
@@ -56,6 +58,8 @@ public final class StationCsv {
                         decimals(point.yawDeg(), 2),
                         decimals(point.yawTrueDeg(), 2),
                         decimals(point.pitchDeg(), 2),
+                        decimals(point.rollDeg(), 2),
+                        point.exposure().pass(),
                         String.join(" | ", data.stops()));
             }
         }

@@ -16,21 +16,31 @@ public final class TypedOutline {
      * @throws InputFault for a line that is no position, naming the line, or fewer than three corners
      */
     public static ImportedOutlines read(String text, Optional<Grid> grid) {
-        List<LonLat> corners = new ArrayList<>();
-        int number = 0;
-        for (String line : text.split("\\R|;")) {
-            number++;
-            if (line.chars().anyMatch(Character::isDigit)) {
-                corners.add(corner(line, number, grid));
-            }
-        }
+        List<LonLat> corners = line(text, grid);
         ImportedOutlines.Collector found = new ImportedOutlines.Collector();
         if (corners.isEmpty()) {
             return found.finish("text");
         }
         List<LonLat> ring = found.ring(corners, "typed corners");
         found.add("Typed corners", Outline.ofRing(ring));
-        return new ImportedOutlines(found.finish("text").candidates(), List.of());
+        return found.finish("text").with(List.of());
+    }
+
+    /**
+     * The places alone, in the order they stand.
+     *
+     * @throws InputFault for a line that is no position, naming the line
+     */
+    public static List<LonLat> line(String text, Optional<Grid> grid) {
+        List<LonLat> places = new ArrayList<>();
+        int number = 0;
+        for (String line : text.split("\\R|;")) {
+            number++;
+            if (line.chars().anyMatch(Character::isDigit)) {
+                places.add(corner(line, number, grid));
+            }
+        }
+        return places;
     }
 
     private static LonLat corner(String line, int number, Optional<Grid> grid) {

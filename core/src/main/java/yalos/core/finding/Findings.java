@@ -16,6 +16,7 @@ import yalos.core.units.UnitChoice;
 public final class Findings {
     private static final List<Rule> RULES = Stream.of(
                     PlanFindings.RULES,
+                    PatternFindings.RULES,
                     CoverageFindings.RULES,
                     KitFindings.RULES,
                     ModelFindings.RULES,

@@ -54,6 +54,11 @@ public final class Flight {
         return lines;
     }
 
+    /** How many strips its lines belong to. */
+    public int strips() {
+        return (int) lines.stream().mapToInt(Line::strip).distinct().count();
+    }
+
     /**
      * @param number from 1
      * @throws IllegalArgumentException when there is none

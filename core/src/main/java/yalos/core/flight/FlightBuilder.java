@@ -14,16 +14,29 @@ import yalos.core.kit.Aircraft;
  * where the launch point is known.
  */
 public final class FlightBuilder {
+    private final Pace pace;
     private final Aircraft aircraft;
     private final Optional<PlanePoint> launch;
     private final List<Leg> legs = new ArrayList<>();
     private final List<Exposure> exposures = new ArrayList<>();
     private int lines;
+    private int strips;
     private Optional<Line> last = Optional.empty();
 
-    public FlightBuilder(Aircraft aircraft, Optional<PlanePoint> launch) {
-        this.aircraft = aircraft;
+    public FlightBuilder(Pace pace, Optional<PlanePoint> launch) {
+        this.pace = pace;
+        this.aircraft = pace.aircraft();
         this.launch = launch;
+    }
+
+    /** In still air. */
+    public FlightBuilder(Aircraft aircraft, Optional<PlanePoint> launch) {
+        this(new Pace(aircraft, Optional.empty()), launch);
+    }
+
+    /** By how much the nose points to the right of a track flown in the wind to plan for; none for a multirotor, which holds it along the track. */
+    public double crabRad(double trackRad, double speedMps) {
+        return pace.crabRad(trackRad, speedMps);
     }
 
     /**
@@ -37,19 +50,26 @@ public final class FlightBuilder {
         FlightBuilder again = new FlightBuilder(aircraft, level.launch());
         boolean ahead = false;
         Leg before = null;
+        int strip = 0;
         for (Leg leg : level.legs()) {
             if (leg instanceof Line line) {
                 boolean runsOn = before instanceof Link link && link.kind() == Link.Kind.GAP;
-                ahead = again.pieces(line, level.exposuresOf(line), kept, ahead && runsOn);
+                ahead = again.pieces(line, level.exposuresOf(line), kept, ahead && runsOn, line.strip() == strip);
+                strip = line.strip();
             }
             before = leg;
         }
         return again.landed();
     }
 
-    /** Answers whether the next line of the same run can be flown on to, straight ahead. */
-    private boolean pieces(Line line, List<Exposure> photos, Predicate<Exposure> kept, boolean ahead) {
+    /**
+     * Answers whether the next line of the same run can be flown on to.
+     *
+     * @param same whether the line belongs to the strip of the one before
+     */
+    private boolean pieces(Line line, List<Exposure> photos, Predicate<Exposure> kept, boolean ahead, boolean same) {
         boolean on = ahead;
+        boolean first = true;
         for (int from = 0, to; from < photos.size(); from = to) {
             to = from + 1;
             if (!kept.test(photos.get(from))) {
@@ -59,14 +79,27 @@ public final class FlightBuilder {
                 to++;
             }
             Photographed piece = piece(line, photos.subList(from, to));
-            if (on) {
+            if (same && first) {
+                bent(piece, on);
+            } else if (on) {
                 lineAhead(piece);
             } else {
                 line(piece);
             }
             on = true;
+            first = false;
         }
         return on;
+    }
+
+    private void bent(Photographed piece, boolean on) {
+        if (on) {
+            lineOn(piece);
+        } else if (last.isPresent()) {
+            lineRound(piece);
+        } else {
+            line(piece);
+        }
     }
 
     private static Photographed piece(Line line, List<Exposure> photos) {
@@ -79,9 +112,21 @@ public final class FlightBuilder {
                 first.upM(),
                 line.speedMps(),
                 first.lens(),
-                first.pose().yawRad(),
-                first.pose().pitchRad(),
+                new Look(
+                        first.pose().yawRad(),
+                        first.pose().pitchRad(),
+                        first.pose().rollRad()),
                 photos.size());
+    }
+
+    /** How fast and in what wind it is flown. */
+    public Pace pace() {
+        return pace;
+    }
+
+    /** Where it takes off and lands; empty while nobody knows. */
+    public Optional<PlanePoint> launch() {
+        return launch;
     }
 
     /** Where the aircraft is: at the end of the last line, or at the launch point; empty before the first line without one. */
@@ -97,8 +142,7 @@ public final class FlightBuilder {
      * @param to last exposure
      * @param trackRad direction flown, clockwise from grid north
      * @param upM height, level
-     * @param imageYawRad of each photo's top, clockwise from grid north
-     * @param pitchRad of each photo; straight down is -π/2
+     * @param look which way each image looks
      * @param count of photos, evenly spread from end to end
      */
     public record Photographed(
@@ -109,14 +153,35 @@ public final class FlightBuilder {
             double upM,
             double speedMps,
             Lens lens,
-            double imageYawRad,
-            double pitchRad,
+            Look look,
             int count) {}
 
-    /** The first line of a run, reached by a turn or from the launch point. */
+    /** Which way an image looks: the angles of its {@link Pose}, the camera's mount applied. */
+    public record Look(double yawRad, double pitchRad, double rollRad) {}
+
+    /** The first line of a strip, reached by a turn or from the launch point. */
     public void line(Photographed wanted) {
+        strips++;
+        reach(wanted);
+        add(wanted);
+    }
+
+    /** The next line of a strip that bends sharply: turned into, or flown past and come round to. */
+    public void lineRound(Photographed wanted) {
+        reach(wanted);
+        add(wanted);
+    }
+
+    /** The next line of a strip that bends gently, flown on to without braking. */
+    public void lineOn(Photographed wanted) {
+        Line before = last.orElseThrow();
+        legs.add(new Link(Link.Kind.GAP, before.to(), wanted.from(), Way.level(wanted.upM()), wanted.speedMps()));
+        add(wanted);
+    }
+
+    private void reach(Photographed wanted) {
         if (last.isPresent()) {
-            Turn turn = Turn.to(last.get().to(), last.get().trackRad(), wanted.from());
+            Turn turn = new Turn(last.get().to(), last.get().trackRad(), wanted.from(), wanted.trackRad());
             for (Way way : turn.ways(aircraft, wanted.speedMps())) {
                 legs.add(way.withHeights(Way.level(wanted.upM())));
             }
@@ -126,20 +191,19 @@ public final class FlightBuilder {
                 legs.add(transit(Link.Kind.OUT, at, wanted.from(), wanted.upM()));
             });
         }
-        add(wanted);
     }
 
-    /** A line straight ahead of the last one, over a gap. */
+    /** A strip straight ahead of the last one, over a gap. */
     public void lineAhead(Photographed wanted) {
-        Line before = last.orElseThrow();
-        legs.add(new Link(Link.Kind.GAP, before.to(), wanted.from(), Way.level(wanted.upM()), wanted.speedMps()));
-        add(wanted);
+        strips++;
+        lineOn(wanted);
     }
 
     private void add(Photographed wanted) {
         Line line = new Line(
                 wanted.pass(),
                 ++lines,
+                strips,
                 wanted.from(),
                 wanted.to(),
                 wanted.trackRad(),
@@ -160,9 +224,9 @@ public final class FlightBuilder {
                             wanted.from().yM()
                                     + (wanted.to().yM() - wanted.from().yM()) * share,
                             wanted.upM(),
-                            wanted.imageYawRad(),
-                            wanted.pitchRad(),
-                            0),
+                            wanted.look().yawRad(),
+                            wanted.look().pitchRad(),
+                            wanted.look().rollRad()),
                     wanted.lens(),
                     wanted.trackRad()));
         }

@@ -8,6 +8,7 @@ import yalos.core.geodesy.PlanePoint;
  *
  * @param pass number of its pass, from 1
  * @param number in the flight, from 1, in the order flown
+ * @param strip number of the strip it belongs to, from 1: a strip that bends has several lines
  * @param from first exposure
  * @param to last exposure
  * @param trackRad direction flown, clockwise from grid north, 0 to 2π; its own, for a line of one exposure has no length to tell it
@@ -19,6 +20,7 @@ import yalos.core.geodesy.PlanePoint;
 public record Line(
         int pass,
         int number,
+        int strip,
         PlanePoint from,
         PlanePoint to,
         double trackRad,
@@ -47,7 +49,7 @@ public record Line(
 
     @Override
     public Line withHeights(double[] other) {
-        return new Line(pass, number, from, to, trackRad, other, speedMps, firstExposure, exposures);
+        return new Line(pass, number, strip, from, to, trackRad, other, speedMps, firstExposure, exposures);
     }
 
     @Override

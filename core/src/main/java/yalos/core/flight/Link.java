@@ -17,7 +17,7 @@ public record Link(Kind kind, PlanePoint from, PlanePoint to, double[] upM, doub
         OUT,
         /** From one line to the next. */
         TURN,
-        /** Straight on over a gap in the block, from one line to the next in its run. */
+        /** On to the next line of a run without braking: straight over a gap in the block, or round a gentle bend. */
         GAP,
         /** From the last exposure of a sortie back to a launch point. */
         HOME;

@@ -60,6 +60,13 @@ public final class Pace {
         return wind.map(blowing -> blowing.airspeedMps(trackRad, groundMps)).orElse(groundMps);
     }
 
+    /** By how much the nose points to the right of a track: a wing must, a multirotor holds it along the track; none where the wind forbids the track. */
+    double crabRad(double trackRad, double airspeedMps) {
+        return still || !aircraft.kind().wing()
+                ? 0
+                : wind.orElseThrow().crabRad(trackRad, airspeedMps).orElse(0);
+    }
+
     /** Seconds for a straight way between two corners of the path. */
     public double straightS(double lengthM, double trackRad, double wantedMps) {
         return corners(lengthM, trackRad, wantedMps).seconds();

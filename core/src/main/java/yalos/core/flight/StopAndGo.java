@@ -50,7 +50,16 @@ public final class StopAndGo {
         }
         double[] level = Way.level(here.upM());
         legs.add(new Line(
-                line.pass(), index + 1, here.point(), here.point(), line.trackRad(), level, speedMps, index, 1));
+                line.pass(),
+                index + 1,
+                line.strip(),
+                here.point(),
+                here.point(),
+                line.trackRad(),
+                level,
+                speedMps,
+                index,
+                1));
         legs.add(new Hover(Place.over(here.point(), here.upM()), settlingS));
         exposures.add(new Exposure(here.id(), here.pass(), index + 1, here.pose(), here.lens(), here.trackRad()));
     }

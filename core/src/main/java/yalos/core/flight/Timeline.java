@@ -11,6 +11,9 @@ import java.util.Optional;
  * a stand. All times come from {@link Pace}. KNOWN LIMITS: level lengths count (see {@link Way}); climbing ways keep their ground speed.
  */
 public final class Timeline {
+    /** Bends that add up to more are slowed down for. */
+    private static final double MOST_BEND_RAD = Math.toRadians(30);
+
     private final Flight flight;
     private final Pace pace;
     private final List<Timed> legs = new ArrayList<>();
@@ -109,7 +112,8 @@ public final class Timeline {
     private int runEnd(int first) {
         int end = first + 1;
         while (end < flight.legs().size()
-                && runsOn(flight.legs().get(end - 1), flight.legs().get(end))) {
+                && runsOn(flight.legs().get(end - 1), flight.legs().get(end))
+                && !bent(flight.legs().get(first), flight.legs().get(end))) {
             end++;
         }
         return end;
@@ -119,6 +123,12 @@ public final class Timeline {
         boolean gap = before instanceof Link link && link.kind() == Link.Kind.GAP && leg instanceof Line
                 || before instanceof Line && leg instanceof Link next && next.kind() == Link.Kind.GAP;
         return gap && ((Way) before).speedMps() == ((Way) leg).speedMps();
+    }
+
+    /** Whether a run has turned by so much since it began that it is slowed down for. */
+    private static boolean bent(Leg first, Leg leg) {
+        return leg instanceof Line line
+                && Math.cos(((Way) first).trackRadAt(0) - line.trackRad()) < Math.cos(MOST_BEND_RAD);
     }
 
     private Motion motion(int first, int end) {

@@ -6,59 +6,37 @@ import yalos.core.geodesy.PlanePoint;
 import yalos.core.kit.Aircraft;
 
 /**
- * The way round from the end of a line into one flown the other way.
+ * The way round from the end of a line to the start of the next.
  *
- * <p>A multirotor turns on the spot and flies straight across. A wing flies arcs of its turning radius r: lines at least 2r apart are
- * joined by two quarter circles and a straight piece; closer ones by a bulb: out by an angle α, round by π + 2α, back by α, with
- * cos α = (2r + S) / 4r. At S = 2r both give a half circle. Where the ends of the lines are not abreast, the longer one is flown on.
- * Plane geometry.
+ * <p>A multirotor turns on the spot and flies straight across. A wing takes the shortest way that its turning radius allows ({@link Dubins}): round
+ * and back where lines lie close, two quarter circles and a straight piece where they lie far apart.
  *
  * <p>KNOWN LIMITS: the arcs are those of still air; a wing that holds its bank in a wind drifts off them.
  *
  * @param from end of a line
  * @param trackRad direction flown there, clockwise from grid north
- * @param acrossM to the next line, square to the direction, positive to the right
- * @param alongM by which the start of the next line lies further on in the direction
+ * @param to start of the next
+ * @param toTrackRad direction flown there
  */
-public record Turn(PlanePoint from, double trackRad, double acrossM, double alongM) {
-
-    /** From the end of a line that was flown in a direction to a place. */
-    public static Turn to(PlanePoint from, double trackRad, PlanePoint to) {
-        double dx = to.xM() - from.xM();
-        double dy = to.yM() - from.yM();
-        double sin = Math.sin(trackRad);
-        double cos = Math.cos(trackRad);
-        return new Turn(from, trackRad, dx * cos - dy * sin, dx * sin + dy * cos);
-    }
+public record Turn(PlanePoint from, double trackRad, PlanePoint to, double toTrackRad) {
 
     /** Straight distance. */
     double straightM() {
-        return Math.sqrt(acrossM * acrossM + alongM * alongM);
+        return from.distanceM(to);
     }
 
     /** Direction of the straight way, clockwise from grid north. */
     double straightRad() {
-        return trackRad + Math.atan2(acrossM, alongM);
+        return from.bearingRad(to);
+    }
+
+    private Dubins round(double radiusM) {
+        return Dubins.shortest(to.xM() - from.xM(), to.yM() - from.yM(), trackRad, toTrackRad, radiusM);
     }
 
     /** Level length as this aircraft flies it. */
     public double lengthM(Aircraft aircraft, double speedMps) {
-        if (!aircraft.kind().wing()) {
-            return straightM();
-        }
-        return roundM(Math.abs(acrossM), aircraft.turnRadiusM(speedMps)) + Math.abs(alongM);
-    }
-
-    /** Length of a turn between lines that end abreast. */
-    static double roundM(double spacingM, double radiusM) {
-        if (spacingM >= 2 * radiusM) {
-            return Math.PI * radiusM + spacingM - 2 * radiusM;
-        }
-        return radiusM * (Math.PI + 4 * outRad(spacingM, radiusM));
-    }
-
-    private static double outRad(double spacingM, double radiusM) {
-        return Math.acos((2 * radiusM + spacingM) / (4 * radiusM));
+        return aircraft.kind().wing() ? round(aircraft.turnRadiusM(speedMps)).lengthM() : straightM();
     }
 
     /** The ways it is flown on, level at height 0. */
@@ -69,20 +47,14 @@ public record Turn(PlanePoint from, double trackRad, double acrossM, double alon
             return laid.ways;
         }
         double radius = aircraft.turnRadiusM(speedMps);
-        double side = acrossM < 0 ? -1 : 1;
-        double spacing = Math.abs(acrossM);
-        laid.straight(trackRad, Math.max(0, alongM));
-        if (spacing >= 2 * radius) {
-            laid.arc(side * Math.PI / 2, radius);
-            laid.straight(laid.trackRad, spacing - 2 * radius);
-            laid.arc(side * Math.PI / 2, radius);
-        } else {
-            double out = outRad(spacing, radius);
-            laid.arc(-side * out, radius);
-            laid.arc(side * (Math.PI + 2 * out), radius);
-            laid.arc(-side * out, radius);
+        Dubins round = round(radius);
+        for (Dubins.Piece piece : List.of(round.first(), round.second(), round.third())) {
+            switch (piece.kind()) {
+                case STRAIGHT -> laid.straight(laid.trackRad, piece.lengthM());
+                case LEFT -> laid.arc(-piece.lengthM() / radius, radius);
+                case RIGHT -> laid.arc(piece.lengthM() / radius, radius);
+            }
         }
-        laid.straight(laid.trackRad, Math.max(0, -alongM));
         return laid.ways;
     }
 

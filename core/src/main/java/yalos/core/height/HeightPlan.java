@@ -132,11 +132,16 @@ public final class HeightPlan implements Heights {
         Beneath beneath = beneath(line);
         beneathLines[line.number() - 1] = beneath;
         return switch (choice.reference()) {
-            case FOLLOW -> followed(beneath, line.speedMps());
-            case STEPPED -> level(beneath, steppedM(beneath));
-            case GEOID -> level(beneath, levelM());
-            case TAKE_OFF -> level(beneath, takeOffM + heightM);
+            case FOLLOW -> followed(beneath, line.speedMps(), above(line));
+            case STEPPED -> level(beneath, steppedM(beneath, above(line)));
+            case GEOID -> level(beneath, levelM() + above(line));
+            case TAKE_OFF -> level(beneath, takeOffM + above(line));
         };
+    }
+
+    /** Planned height of a line: each pass may have its own. The level flight is laid over ground at height 0. */
+    private static double above(Line line) {
+        return line.upM()[0];
     }
 
     /** They keep to the straight line between their ends and are raised where that would not clear the ground. */
@@ -205,7 +210,7 @@ public final class HeightPlan implements Heights {
     }
 
     /** The ground is followed; what stands on it is cleared, not followed. Each run of known ground by itself. */
-    private double[] followed(Beneath beneath, double speedMps) {
+    private double[] followed(Beneath beneath, double speedMps, double aboveM) {
         double[] path = new double[beneath.highM().length];
         for (int from = 0, to; from < path.length; from = to) {
             boolean known = !Double.isNaN(beneath.highM()[from]);
@@ -214,7 +219,7 @@ public final class HeightPlan implements Heights {
                 to++;
             }
             if (known) {
-                double[] run = followed(beneath, from, to, beneath.stepM() / speedMps);
+                double[] run = followed(beneath, from, to, beneath.stepM() / speedMps, aboveM);
                 System.arraycopy(run, 0, path, from, run.length);
             } else {
                 Arrays.fill(path, from, to, Double.NaN);
@@ -223,11 +228,11 @@ public final class HeightPlan implements Heights {
         return path;
     }
 
-    private double[] followed(Beneath beneath, int from, int to, double stepS) {
+    private double[] followed(Beneath beneath, int from, int to, double stepS, double aboveM) {
         double[] path =
                 Slopes.evened(Arrays.copyOfRange(beneath.highM(), from, to), choice.smoothingM() / beneath.stepM());
         for (int i = 0; i < path.length; i++) {
-            path[i] = Math.max(path[i] + heightM, beneath.topM()[from + i] + choice.keptM());
+            path[i] = Math.max(path[i] + aboveM, beneath.topM()[from + i] + choice.keptM());
         }
         double[] climb = new double[path.length];
         double[] sink = new double[path.length];
@@ -244,12 +249,12 @@ public final class HeightPlan implements Heights {
                 .toArray();
     }
 
-    private double steppedM(Beneath beneath) {
+    private double steppedM(Beneath beneath, double aboveM) {
         double least = known(beneath.groundM()).min().orElse(0);
         double mean = known(beneath.groundM()).average().orElse(0);
         double high = known(beneath.highM()).max().orElse(0);
         double top = known(beneath.topM()).max().orElse(0);
-        return Math.max(choice.plane().level(least, mean, high) + heightM, top + choice.keptM());
+        return Math.max(choice.plane().level(least, mean, high) + aboveM, top + choice.keptM());
     }
 
     private static DoubleStream known(double[] heights) {
@@ -257,7 +262,7 @@ public final class HeightPlan implements Heights {
     }
 
     private double levelM() {
-        return choice.plane().level(relief.leastM(), relief.meanM(), relief.mostM()) + heightM;
+        return choice.plane().level(relief.leastM(), relief.meanM(), relief.mostM());
     }
 
     /** Another flight laid over the same ground in the same way. */

@@ -155,8 +155,9 @@ public final class Ledger {
                 && plan.request().pins().has(SPEED)
                 && plan.request().pins().has(INTERVAL);
         if (!plan.request().pins().has(step) && !byPace) {
-            return byDefault("usual for mapping; %s is the least, more over snow, sand, water and crops"
-                    .formatted(Overlaps.LEAST.words()));
+            boolean corridor = plan.request().patterns().corridor().isPresent();
+            return byDefault("usual for %s; %s is the least, more over snow, sand, water and crops"
+                    .formatted(corridor ? "corridors" : "mapping", Overlaps.LEAST.words()));
         }
         return Reason.formula(formula)
                 .with(s1, step.label().toLowerCase(Locale.ROOT), stepM, Unit.METRE)
@@ -166,13 +167,7 @@ public final class Ledger {
 
     private void pace() {
         Design design = plan.design();
-        put(
-                DIRECTION,
-                plan.mainPass().pattern().directionRad().orElse(Double.NaN),
-                Reason.formula("the direction of least flight time")
-                        .with("", "tried", "every half degree and each edge of the convex hull")
-                        .with("T", "flight time", plan.flightTimeS(), Unit.MINUTE)
-                        .source("search over all directions; bearings are from grid north"));
+        put(DIRECTION, plan.mainPass().pattern().directionRad().orElse(Double.NaN), directionReason());
         put(MARGIN, design.marginM(), marginReason());
         put(
                 MARGIN_STRIPS,
@@ -201,6 +196,17 @@ public final class Ledger {
                         .with("GSD", "GSD along the strip", design.scale().gsdAlongM(), Unit.CENTIMETRE)
                         .with("", "limit", plan.request().pins().siOr(BLUR, Defaults.BLUR_PX), Unit.PIXEL)
                         .source("half a pixel is good, one the most: common practice"));
+    }
+
+    private Reason directionReason() {
+        if (plan.request().patterns().corridor().isPresent()) {
+            return Reason.formula("from the axis' first point to its last")
+                    .source("strips follow the axis; bearings are from grid north");
+        }
+        return Reason.formula("the direction of least flight time")
+                .with("", "tried", "every half degree and each edge of the convex hull")
+                .with("T", "flight time", plan.flightTimeS(), Unit.MINUTE)
+                .source("search over all directions; bearings are from grid north");
     }
 
     private void density() {
@@ -271,7 +277,7 @@ public final class Ledger {
         Design design = plan.design();
         put(
                 STRIPS,
-                plan.flight().lines().size(),
+                plan.flight().strips(),
                 Reason.formula("the block cut into bands as wide as the strip spacing")
                         .with("S", "strip spacing", design.spacingM(), Unit.METRE)
                         .with("A", "area flown", plan.covered().areaM2(), Unit.HECTARE)
@@ -281,7 +287,7 @@ public final class Ledger {
                 plan.photos(),
                 Reason.formula("for each strip ⌈length / B⌉ + 1")
                         .with("B", "air base", design.baseM(), Unit.METRE)
-                        .with("", "strips", plan.flight().lines().size(), Unit.COUNT)
+                        .with("", "strips", plan.flight().strips(), Unit.COUNT)
                         .with(
                                 "",
                                 "seen from inside, on average",

@@ -85,11 +85,14 @@ public final class BestDirection {
             double high = end(band, sweep.strips(band) - 1, true);
             boolean reversed = order.reversed(turn);
             PlanePoint start = sweep.point(reversed ? high : low, band);
+            double next = reversed ? directionRad + Math.PI : directionRad;
             if (here.isPresent()) {
-                time += first ? pace.transitS(here.get(), start) : pace.turnS(Turn.to(here.get(), track, start), speed);
+                time += first
+                        ? pace.transitS(here.get(), start)
+                        : pace.turnS(new Turn(here.get(), track, start, next), speed);
             }
             first = false;
-            track = reversed ? directionRad + Math.PI : directionRad;
+            track = next;
             time += pace.straightS(high - low, track, speed);
             here = Optional.of(sweep.point(reversed ? low : high, band));
         }

@@ -41,13 +41,8 @@ public interface Pattern {
     /** The pattern turned by a quarter. */
     Pattern across();
 
-    /**
-     * The pattern with its camera tilted.
-     *
-     * @param pitchRad straight down is -π/2
-     * @param aimRad which way it looks, from the direction flown: 0 ahead, π back
-     */
-    Pattern tilted(double pitchRad, double aimRad);
+    /** The pattern with its camera looking otherwise. */
+    Pattern looking(Gaze otherwise);
 
     /** A way of turning a pattern, by the name practice has for it. */
     record School(String name, Pattern pattern) {}

@@ -17,14 +17,11 @@ import yalos.core.wind.Wind;
  * <p>Every point of the block lies within half the line spacing of a line that runs past it with a photo before and one behind.
  *
  * @param directionRad of the lines, clockwise from grid north, 0 to π; that of least flight time where empty
- * @param pitchRad of the camera; straight down is -π/2
- * @param aimRad which way a tilted camera looks, from the direction flown: 0 ahead, π back
+ * @param gaze which way the camera looks
  */
-public record StripGrid(OptionalDouble directionRad, double pitchRad, double aimRad) implements Pattern {
-    private static final double STRAIGHT_DOWN = -Math.PI / 2;
-
+public record StripGrid(OptionalDouble directionRad, Gaze gaze) implements Pattern {
     /** Looking straight down, in the direction of least flight time. */
-    public static final StripGrid QUICKEST = new StripGrid(OptionalDouble.empty(), STRAIGHT_DOWN, 0);
+    public static final StripGrid QUICKEST = new StripGrid(OptionalDouble.empty(), Gaze.NADIR);
 
     public StripGrid {
         directionRad =
@@ -33,12 +30,12 @@ public record StripGrid(OptionalDouble directionRad, double pitchRad, double aim
 
     /** Looking straight down, in a direction clockwise from grid north. */
     public static StripGrid towards(double directionRad) {
-        return new StripGrid(OptionalDouble.of(directionRad), STRAIGHT_DOWN, 0);
+        return new StripGrid(OptionalDouble.of(directionRad), Gaze.NADIR);
     }
 
     @Override
-    public StripGrid tilted(double toPitchRad, double towardsRad) {
-        return new StripGrid(directionRad, toPitchRad, towardsRad);
+    public StripGrid looking(Gaze otherwise) {
+        return new StripGrid(directionRad, otherwise);
     }
 
     /** Lines lie the same in a direction and its opposite. */
@@ -54,8 +51,7 @@ public record StripGrid(OptionalDouble directionRad, double pitchRad, double aim
                 : new StripGrid(
                         OptionalDouble.of(
                                 BestDirection.of(block, task, pace, launch).directionRad()),
-                        pitchRad,
-                        aimRad);
+                        gaze);
     }
 
     @Override
@@ -86,7 +82,7 @@ public record StripGrid(OptionalDouble directionRad, double pitchRad, double aim
         refuse(count);
     }
 
-    private static void refuse(double photos) {
+    static void refuse(double photos) {
         if (photos > MOST_PHOTOS) {
             throw new InputFault(
                     "stations",
@@ -110,7 +106,7 @@ public record StripGrid(OptionalDouble directionRad, double pitchRad, double aim
     }
 
     private StripGrid turned(double toRad) {
-        return new StripGrid(OptionalDouble.of(toRad), pitchRad, aimRad);
+        return new StripGrid(OptionalDouble.of(toRad), gaze);
     }
 
     /** Walks the bands in order. */
@@ -164,8 +160,7 @@ public record StripGrid(OptionalDouble directionRad, double pitchRad, double aim
                     task.heightM(),
                     task.speedMps(),
                     lens,
-                    task.camera().imageYawRad(track) + aimRad,
-                    pitchRad,
+                    gaze.look(task.camera(), track, flight.crabRad(track, task.speedMps())),
                     task.photosOver(reach));
         }
     }

@@ -27,6 +27,11 @@ public final class Defaults {
 
     private Defaults() {}
 
+    /** Overlaps where none is pinned: over an area, or along a corridor. */
+    public static Overlaps usual(boolean corridor) {
+        return corridor ? Overlaps.LINEAR : Overlaps.USUAL;
+    }
+
     /** Side overlap where none is pinned. */
     public static double sideOverlap(Kit kit) {
         return kit.payload().scannerLeads() ? SCANNER_SIDE_OVERLAP : SIDE_OVERLAP;

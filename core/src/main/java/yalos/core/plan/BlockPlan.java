@@ -3,6 +3,7 @@ package yalos.core.plan;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import yalos.core.block.Corridor;
 import yalos.core.block.Outline;
 import yalos.core.block.OutlineCheck;
 import yalos.core.block.PlaneBlock;
@@ -16,6 +17,8 @@ import yalos.core.geodesy.PlanePoint;
 import yalos.core.height.DesignPlane;
 import yalos.core.height.HeightPlan;
 import yalos.core.height.HeightReference;
+import yalos.core.pattern.CorridorStrips;
+import yalos.core.pattern.Gaze;
 import yalos.core.pattern.Pass;
 import yalos.core.pattern.Passes;
 import yalos.core.pattern.Pattern;
@@ -97,27 +100,50 @@ public record BlockPlan(
     /** This plan with another margin, its passes flown the same way as now, over its ground. */
     public BlockPlan withMargin(Measure strips) {
         PlanRequest wider = request.with(solution.pins().withoutCosts().with(Quantity.MARGIN_STRIPS, strips));
-        Design other = Design.of(wider.pins(), request.kit(), loweringM(block, request));
+        Design other = Design.of(wider.pins(), request.kit(), loweringM(block, request), request.usual());
         PlaneBlock covering = block.widened(other.marginM());
-        return made(wider, other, block, covering, flights(block, covering, wider, passes.passes()), solution)
+        return made(
+                        wider,
+                        other,
+                        block,
+                        covering,
+                        flights(block, covering, wider, other, widened(wider, other)),
+                        solution)
                 .laid();
     }
 
-    /** This plan with its passes flown otherwise. */
-    public BlockPlan flown(List<Pass> otherwise) {
-        return made(request, design, block, covered, flights(block, covered, request, otherwise), solution)
+    /** The main pass as it is flown now, but that a corridor grows with its margin. */
+    private Pass widened(PlanRequest wider, Design other) {
+        boolean corridor = request.patterns().corridor().isPresent();
+        return corridor ? new Pass(patternOf(block, wider, other), taskOf(wider, other)) : mainPass();
+    }
+
+    /** This plan with its main pass flown otherwise; those added follow it. */
+    public BlockPlan flown(Pass otherwise) {
+        return made(
+                        request,
+                        design,
+                        block,
+                        covered,
+                        flights(block, covered, request.with(solution.pins()), design, otherwise),
+                        solution)
                 .laid();
     }
 
     private static BlockPlan with(PlaneBlock block, PlanRequest request, PinSolver.Solution solution) {
-        Design design = Design.of(solution.pins(), request.kit(), loweringM(block, request));
+        Design design = Design.of(solution.pins(), request.kit(), loweringM(block, request), request.usual());
         PlaneBlock covered = block.widened(design.marginM());
-        Pass pass = new Pass(patternOf(request), taskOf(request, design));
-        return made(request, design, block, covered, flights(block, covered, request, List.of(pass)), solution);
+        Pass main = new Pass(patternOf(block, request, design), taskOf(request, design));
+        PlanRequest solved = request.with(solution.pins());
+        return made(request, design, block, covered, flights(block, covered, solved, design, main), solution);
     }
 
-    private static Passes flights(PlaneBlock block, PlaneBlock covered, PlanRequest request, List<Pass> wanted) {
-        return Passes.flown(covered, wanted, paceOf(block, request), launchOf(block, request));
+    private static Passes flights(PlaneBlock block, PlaneBlock covered, PlanRequest request, Design design, Pass main) {
+        List<Passes.Added> added = request.patterns().added().stream()
+                .map(wanted -> new Passes.Added(
+                        wanted, AddedDesign.setting(wanted, request, design, loweringM(block, request))))
+                .toList();
+        return Passes.flown(covered, main, added, paceOf(block, request), launchOf(block, request));
     }
 
     private static BlockPlan made(
@@ -176,9 +202,24 @@ public record BlockPlan(
                 .orElse(0.0);
     }
 
-    private static Pattern patternOf(PlanRequest request) {
+    private static Pattern patternOf(PlaneBlock block, PlanRequest request, Design design) {
+        Gaze gaze = request.patterns()
+                .heading()
+                .map(held -> Gaze.NADIR.holding(held.si()))
+                .orElse(Gaze.NADIR);
+        if (request.patterns().corridor().isPresent()) {
+            Corridor corridor = request.patterns().corridor().get();
+            double margin = design.marginM();
+            return new CorridorStrips(
+                    corridor.in(block.plane()),
+                    corridor.left().si() + margin,
+                    corridor.right().si() + margin,
+                    margin,
+                    gaze);
+        }
         OptionalDouble fixed = request.pins().si(Quantity.DIRECTION);
-        return fixed.isPresent() ? StripGrid.towards(fixed.getAsDouble()) : StripGrid.QUICKEST;
+        StripGrid grid = fixed.isPresent() ? StripGrid.towards(fixed.getAsDouble()) : StripGrid.QUICKEST;
+        return grid.looking(gaze);
     }
 
     private static Task taskOf(PlanRequest request, Design design) {

@@ -9,6 +9,7 @@ import yalos.core.fault.InputFault;
 import yalos.core.kit.Kit;
 import yalos.core.kit.Scanner;
 import yalos.core.pins.Defaults;
+import yalos.core.pins.Overlaps;
 import yalos.core.pins.Pins;
 import yalos.core.pins.Quantity;
 import yalos.core.pins.ScaleFix;
@@ -41,16 +42,17 @@ public record Design(
      * @throws InputFault when pins together give an overlap that cannot be flown
      */
     public static Design of(Pins pins, Kit kit) {
-        return of(pins, kit, 0);
+        return of(pins, kit, 0, Overlaps.USUAL);
     }
 
     /**
      * The same where the highest ground comes nearer to the aircraft than the scale's own: spacing and base are kept there.
      *
      * @param nearerM by how much
+     * @param usual overlaps where none is pinned
      * @throws InputFault also when the ground comes so near that no photo would be left
      */
-    static Design of(Pins pins, Kit kit, double nearerM) {
+    static Design of(Pins pins, Kit kit, double nearerM, Overlaps usual) {
         GroundScale scale = scaleOf(pins, kit);
         double left = scale.heightM() - nearerM;
         if (left < scale.heightM() / 10) {
@@ -62,7 +64,7 @@ public record Design(
         }
         GroundScale highest = new GroundScale(kit.camera(), left);
         double cover = left * acrossPerHeight(kit);
-        Share forward = forward(pins, highest);
+        Share forward = forward(pins, highest, usual.forward());
         Share side = Share.of(pins, Quantity.SIDE_OVERLAP, Quantity.STRIP_SPACING, Defaults.sideOverlap(kit), cover);
         double margin =
                 pins.siOr(Quantity.MARGIN, pins.siOr(Quantity.MARGIN_STRIPS, Defaults.MARGIN_STRIPS) * side.stepM());
@@ -120,7 +122,7 @@ public record Design(
     }
 
     /** With speed and interval pinned and nothing else along the strip, the base is what is flown between two photos. */
-    private static Share forward(Pins pins, GroundScale scale) {
+    private static Share forward(Pins pins, GroundScale scale, double usual) {
         boolean byPace = pins.has(Quantity.SPEED)
                 && pins.has(Quantity.INTERVAL)
                 && !pins.has(Quantity.AIR_BASE)
@@ -130,7 +132,7 @@ public record Design(
             double base = pins.pinned(Quantity.SPEED) * pins.pinned(Quantity.INTERVAL);
             return Share.ofStep(Quantity.INTERVAL, pins, base, along);
         }
-        return Share.of(pins, Quantity.FORWARD_OVERLAP, Quantity.AIR_BASE, Defaults.FORWARD_OVERLAP, along);
+        return Share.of(pins, Quantity.FORWARD_OVERLAP, Quantity.AIR_BASE, usual, along);
     }
 
     /** A camera that rides along with a scanner takes what photos it can and holds nobody up. */

@@ -123,7 +123,9 @@ public final class PinSolver {
         for (Quantity overlap : List.of(Quantity.SIDE_OVERLAP, Quantity.FORWARD_OVERLAP)) {
             Quantity step = overlap == Quantity.SIDE_OVERLAP ? Quantity.STRIP_SPACING : Quantity.AIR_BASE;
             if (!pins.has(overlap) && !pins.has(step)) {
-                double usual = overlap == Quantity.SIDE_OVERLAP ? Defaults.SIDE_OVERLAP : Defaults.FORWARD_OVERLAP;
+                double usual = overlap == Quantity.SIDE_OVERLAP
+                        ? request.usual().side()
+                        : request.usual().forward();
                 Optional<Measure> found = overlap(overlap, usual);
                 if (found.isPresent()) {
                     return new Solution(pins.with(overlap, found.get()), Optional.of(overlap), true);
@@ -179,7 +181,7 @@ public final class PinSolver {
 
     /** By how much the expected accuracy misses what was pinned, as a factor; 1 or less where it is met. */
     private double excess(int step, double baseShare) {
-        Design design = Design.of(pins.with(Quantity.GSD, centimetres(step)), request.kit());
+        Design design = Design.of(pins.with(Quantity.GSD, centimetres(step)), request.kit(), 0, request.usual());
         RegularBlock.Expected expected = new RegularBlock(design.scale(), design.baseM() * baseShare, design.spacingM())
                 .expected(PlanProof.noise(request.able()));
         double gsd = design.scale().gsdM();

@@ -13,6 +13,7 @@ import yalos.core.flight.Timeline;
 import yalos.core.height.HeightPlan;
 import yalos.core.height.HeightReference;
 import yalos.core.kit.Positioning;
+import yalos.core.pattern.Gaze;
 import yalos.core.pattern.Pass;
 import yalos.core.pattern.Passes;
 import yalos.core.pattern.Pattern;
@@ -190,8 +191,8 @@ public final class PlanProof {
         Flight crossing = Passes.flown(
                         plan.covered(),
                         List.of(
-                                new Pass(across.tilted(OBLIQUE_PITCH, 0), sparse),
-                                new Pass(across.tilted(OBLIQUE_PITCH, Math.PI), sparse)),
+                                new Pass(across.looking(Gaze.tilted(OBLIQUE_PITCH, 0)), sparse),
+                                new Pass(across.looking(Gaze.tilted(OBLIQUE_PITCH, Math.PI)), sparse)),
                         plan.timeline().pace(),
                         plan.flight().launch())
                 .flight();

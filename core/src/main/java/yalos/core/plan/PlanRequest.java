@@ -11,6 +11,9 @@ import yalos.core.geodesy.LonLat;
 import yalos.core.kit.Aircraft;
 import yalos.core.kit.Kit;
 import yalos.core.kit.Positioning;
+import yalos.core.pattern.Patterns;
+import yalos.core.pins.Defaults;
+import yalos.core.pins.Overlaps;
 import yalos.core.pins.Pins;
 
 /**
@@ -23,6 +26,7 @@ import yalos.core.pins.Pins;
  * @param epsg the job's grid; UTM where empty
  * @param ground the real ground; level where empty
  * @param wanted how positions of photos are to be known; as the aircraft can where empty
+ * @param patterns which fly it
  */
 public record PlanRequest(
         Kit kit,
@@ -31,16 +35,17 @@ public record PlanRequest(
         Optional<LonLat> launch,
         OptionalInt epsg,
         Optional<GroundRequest> ground,
-        Optional<Positioning> wanted) {
+        Optional<Positioning> wanted,
+        Patterns patterns) {
 
     /** Over level ground. */
     public PlanRequest(Kit kit, Pins pins, Outline outline, Optional<LonLat> launch, OptionalInt epsg) {
-        this(kit, pins, outline, launch, epsg, Optional.empty(), Optional.empty());
+        this(kit, pins, outline, launch, epsg, Optional.empty(), Optional.empty(), Patterns.SINGLE);
     }
 
     /** The same with positions to be known otherwise. */
     public PlanRequest with(Positioning mode) {
-        return new PlanRequest(kit, pins, outline, launch, epsg, ground, Optional.of(mode));
+        return new PlanRequest(kit, pins, outline, launch, epsg, ground, Optional.of(mode), patterns);
     }
 
     /** How positions are really known: as wanted, unless the aircraft knows them less well. Control points do not ask it. */
@@ -56,7 +61,7 @@ public record PlanRequest(
 
     /** The same over real ground. */
     public PlanRequest over(GroundRequest real) {
-        return new PlanRequest(kit, pins, outline, launch, epsg, Optional.of(real), wanted);
+        return new PlanRequest(kit, pins, outline, launch, epsg, Optional.of(real), wanted, patterns);
     }
 
     /** The leading camera. */
@@ -71,7 +76,7 @@ public record PlanRequest(
 
     /** The request with another kit. */
     public PlanRequest with(Kit other) {
-        return new PlanRequest(other, pins, outline, launch, epsg, ground, wanted);
+        return new PlanRequest(other, pins, outline, launch, epsg, ground, wanted, patterns);
     }
 
     /** The job's grid: the one asked for, or the UTM zone of the block's middle. */
@@ -79,9 +84,19 @@ public record PlanRequest(
         return epsg.isPresent() ? Grid.ofEpsg(epsg.getAsInt()) : Grid.utmAt(outline.middle());
     }
 
+    /** The request with other patterns. */
+    public PlanRequest with(Patterns other) {
+        return new PlanRequest(kit, pins, outline, launch, epsg, ground, wanted, other);
+    }
+
+    /** Overlaps where none is pinned. */
+    public Overlaps usual() {
+        return Defaults.usual(patterns.corridor().isPresent());
+    }
+
     /** The request with other pins. */
     public PlanRequest with(Pins other) {
-        return new PlanRequest(kit, other, outline, launch, epsg, ground, wanted);
+        return new PlanRequest(kit, other, outline, launch, epsg, ground, wanted, patterns);
     }
 
     /**

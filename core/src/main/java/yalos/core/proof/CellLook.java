@@ -42,6 +42,8 @@ final class CellLook {
         int without = 0;
         double best = Double.POSITIVE_INFINITY;
         double sum = 0;
+        double mainSum = 0;
+        int mainSeen = 0;
         double steepest = -1;
         int lines = 0;
         stamp++;
@@ -93,6 +95,10 @@ final class CellLook {
                 double gsd = depth * frame.gsdPerDepth;
                 best = Math.min(best, gsd);
                 sum += gsd;
+                if (work.main[near[i]]) {
+                    mainSum += gsd;
+                    mainSeen++;
+                }
                 int line = work.lineOf[near[i]];
                 if (stamps[line] != stamp) {
                     stamps[line] = stamp;
@@ -103,20 +109,22 @@ final class CellLook {
                 }
             }
         }
-        keep(at, seen, without, best, sum, lines);
+        // What the main pass shows is not made coarser by passes flown besides it.
+        double mean = mainSeen > 0 ? mainSum / mainSeen : sum / seen;
+        keep(at, seen, without, best, mean, lines);
         if (proof.incidence.length > 0) {
             proof.incidence[at] = seen == 0 ? Float.NaN : (float) Math.acos(Math.min(1, steepest));
         }
     }
 
-    private void keep(int at, int seen, int without, double best, double sum, int lines) {
+    private void keep(int at, int seen, int without, double best, double mean, int lines) {
         proof.counts[at] = (short) Math.min(Short.MAX_VALUE, seen);
         if (proof.countsWithout.length > 0) {
             proof.countsWithout[at] = (short) Math.min(Short.MAX_VALUE, without);
         }
         if (proof.gsdBest.length > 0) {
             proof.gsdBest[at] = seen == 0 ? Float.NaN : (float) best;
-            proof.gsdMean[at] = seen == 0 ? Float.NaN : (float) (sum / seen);
+            proof.gsdMean[at] = seen == 0 ? Float.NaN : (float) mean;
         }
         if (proof.lines.length > 0) {
             proof.lines[at] = (short) lines;

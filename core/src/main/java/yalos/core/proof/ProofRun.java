@@ -24,6 +24,8 @@ final class ProofRun {
     final boolean[] asked;
     private final Occluder occluder;
     final CameraFrame[] frames;
+    /** Whether a photo belongs to the main pass. */
+    final boolean[] main;
     /** Lines are numbered anew, from 0, so that a small array can mark them. */
     final int[] lineOf;
 
@@ -50,11 +52,13 @@ final class ProofRun {
         this.watcher = watcher;
         Box all = surface.box(0, surface.columns(), 0, surface.rows());
         frames = new CameraFrame[photos.size()];
+        main = new boolean[photos.size()];
         lineOf = new int[photos.size()];
         boxes = new double[photos.size()][];
         Map<Integer, Integer> numbers = new HashMap<>();
         for (int i = 0; i < photos.size(); i++) {
             frames[i] = new CameraFrame(photos.get(i).pose(), photos.get(i).lens());
+            main[i] = photos.get(i).pass() == 1;
             lineOf[i] = numbers.computeIfAbsent(photos.get(i).line(), line -> numbers.size());
             boxes[i] = frames[i].box(all.minZ(), all.maxZ());
         }

@@ -25,7 +25,7 @@ public final class SurfaceProof {
     public enum Layer {
         /** Photos that would see the cell if nothing stood in the way. */
         COUNT_WITHOUT_OCCLUSION,
-        /** Best and mean GSD: depth × pitch / focal length, in metres. */
+        /** Best and mean GSD: depth × pitch / focal length, in metres; the mean of the main pass alone where that sees the cell. */
         GSD,
         /** Largest angle between two rays that see the cell, in radians. */
         ANGLE,

@@ -133,8 +133,7 @@ public final class WhatIf {
 
     private InWind inWind(Pattern.School school, Wind wind) {
         Design design = plan.design();
-        BlockPlan flown =
-                plan.flown(List.of(new Pass(school.pattern(), plan.mainPass().task())));
+        BlockPlan flown = plan.flown(new Pass(school.pattern(), plan.mainPass().task()));
         Pace pace = flown.timeline().pace();
         double slow = Double.POSITIVE_INFINITY;
         double fast = 0;
@@ -195,8 +194,7 @@ public final class WhatIf {
         double interval = Math.max(least, Math.floor(design.intervalS() / TIMER_STEP_S + 1e-9) * TIMER_STEP_S);
         double speed = Math.min(design.speedMps(), design.baseM() / interval);
         Pass present = plan.mainPass();
-        BlockPlan flown =
-                plan.flown(List.of(new Pass(present.pattern(), present.task().paced(speed * interval, speed))));
+        BlockPlan flown = plan.flown(new Pass(present.pattern(), present.task().paced(speed * interval, speed)));
         double blur = speed * design.shutterTimeS() / design.scale().gsdAlongM();
         return new Trigger("by time", flown.flightTimeS(), flown.photos(), interval, speed, blur);
     }

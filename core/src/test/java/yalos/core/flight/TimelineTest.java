@@ -28,7 +28,8 @@ class TimelineTest {
         PlanePoint from = new PlanePoint(fromX, fromY);
         PlanePoint to = new PlanePoint(toX, toY);
         double track = from.bearingRad(to);
-        return new FlightBuilder.Photographed(1, from, to, track, 60, speed, LENS, track, -Math.PI / 2, 11);
+        return new FlightBuilder.Photographed(
+                1, from, to, track, 60, speed, LENS, new FlightBuilder.Look(track, -Math.PI / 2, 0), 11);
     }
 
     /** Out 300 m east, a line of 200 m north, 30 m across, 200 m back, and home. */

@@ -28,18 +28,12 @@ class TurnTest {
         for (int away = 1; away <= 3; away++) {
             String column = "turn_back_%d_away_m".formatted(away);
             if (!row.isEmpty(column)) {
-                assertThat(Turn.roundM(away * row.number("spacing_m"), row.number("radius_m")))
+                double apart = away * row.number("spacing_m");
+                assertThat(Dubins.shortest(apart, 0, 0, Math.PI, row.number("radius_m"))
+                                .lengthM())
                         .isCloseTo(row.number(column), Offset.offset(1e-6));
             }
         }
-    }
-
-    /** The hand figure: at 2 r apart a half circle, at 0 apart the bulb with α = 60°, 7/3 of a full turn in all. */
-    @Test
-    void theHandFigures() {
-        assertThat(Turn.roundM(40, 20)).isCloseTo(Math.PI * 20, Offset.offset(1e-9));
-        assertThat(Turn.roundM(100, 20)).isCloseTo(Math.PI * 20 + 60, Offset.offset(1e-9));
-        assertThat(Turn.roundM(0, 20)).isCloseTo(20 * (Math.PI + 4 * Math.PI / 3), Offset.offset(1e-9));
     }
 
     /** Left and right, near and far, abreast or not: the arcs arrive where and how they must, and are as long as the formula says. */
@@ -48,8 +42,9 @@ class TurnTest {
     void theArcsArriveAtTheNextLineFlownTheOtherWay(double across, double along) {
         Aircraft wing = Aircraft.smallWing();
         double track = 0.7;
-        List<Way> ways = new Turn(HERE, track, across, along).ways(wing, 16);
         PlanePoint to = HERE.moved(track, along).moved(track + Math.PI / 2, across);
+        Turn turn = new Turn(HERE, track, to, track + Math.PI);
+        List<Way> ways = turn.ways(wing, 16);
         PlanePoint at = HERE;
         double heading = track;
         double length = 0;
@@ -62,14 +57,12 @@ class TurnTest {
         }
         assertThat(at.distanceM(to)).isLessThan(1e-9);
         assertThat(Math.cos(heading - track)).isCloseTo(-1, Offset.offset(1e-12));
-        assertThat(length).isCloseTo(new Turn(HERE, track, across, along).lengthM(wing, 16), Offset.offset(1e-9));
+        assertThat(length).isCloseTo(turn.lengthM(wing, 16), Offset.offset(1e-9));
     }
 
     @Test
     void aMultirotorFliesStraightAcross() {
-        Turn turn = Turn.to(HERE, 0, new PlanePoint(130, 90));
-        assertThat(turn.acrossM()).isCloseTo(30, Offset.offset(1e-12));
-        assertThat(turn.alongM()).isCloseTo(40, Offset.offset(1e-12));
+        Turn turn = new Turn(HERE, 0, new PlanePoint(130, 90), Math.PI);
         List<Way> ways = turn.ways(Aircraft.smallMultirotor(), 10);
         assertThat(ways).hasSize(1);
         assertThat(ways.get(0).lengthM()).isCloseTo(50, Offset.offset(1e-12));

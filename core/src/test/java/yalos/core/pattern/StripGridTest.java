@@ -251,8 +251,8 @@ class StripGridTest {
     @Test
     void aTiltedPassLooksAheadOrBack() {
         PlaneBlock block = block(Samples.square(200));
-        Pattern ahead = StripGrid.towards(0).tilted(Math.toRadians(-60), 0);
-        Pattern back = StripGrid.towards(0).tilted(Math.toRadians(-60), Math.PI);
+        Pattern ahead = StripGrid.towards(0).looking(Gaze.tilted(Math.toRadians(-60), 0));
+        Pattern back = StripGrid.towards(0).looking(Gaze.tilted(Math.toRadians(-60), Math.PI));
         Flight both = Passes.flown(block, List.of(new Pass(ahead, TASK), new Pass(back, TASK)), STILL, NOWHERE)
                 .flight();
         int half = both.exposures().size() / 2;

@@ -18,6 +18,7 @@ import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
+import tools.jackson.databind.node.ObjectNode;
 import yalos.core.exchange.PlanSheetData;
 import yalos.core.fault.InputFault;
 import yalos.core.finding.Finding;
@@ -56,15 +57,17 @@ class PlanController {
     }
 
     private static ResponseEntity<byte[]> planned(byte[] content) {
-        BlockPlan plan = PlanRequestReader.read(content).plan();
+        PlanRequestReader reader = PlanRequestReader.of(content);
+        BlockPlan plan = reader.request().plan();
         List<String> stops = Findings.stops(Findings.of(plan, UnitChoice.METRIC)).stream()
                 .map(Finding::headline)
                 .toList();
-        String answer = PlanGeoJson.collection(new PlanSheetData("plan", plan, stops, List.of()))
-                .toString();
+        ObjectNode answer = PlanGeoJson.collection(new PlanSheetData("plan", plan, stops, List.of()));
+        // With its camera the answer can be proved as it stands.
+        answer.putObject("plan").set("camera", reader.camera());
         return ResponseEntity.ok()
                 .contentType(MediaType.parseMediaType(GEO_JSON))
-                .body(answer.getBytes(StandardCharsets.UTF_8));
+                .body(answer.toString().getBytes(StandardCharsets.UTF_8));
     }
 
     /** Faults of the plan service as problems (RFC 9457) that name the field. */

@@ -7,11 +7,14 @@ import java.util.Set;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
+import yalos.core.block.Corridor;
 import yalos.core.block.Outline;
 import yalos.core.fault.InputFault;
 import yalos.core.geodesy.LonLat;
 import yalos.core.kit.Aircraft;
 import yalos.core.kit.Kit;
+import yalos.core.kit.Payload;
+import yalos.core.pattern.Patterns;
 import yalos.core.pins.Pins;
 import yalos.core.pins.Quantity;
 import yalos.core.plan.PlanRequest;
@@ -26,6 +29,7 @@ import yalos.web.exchange.GeoJsonOutlines;
 final class PlanRequestReader {
     private static final JsonMapper JSON = JsonMapper.builder().build();
 
+    private final JsonNode root;
     private final JsonNode plan;
 
     static final Set<String> MEMBERS = Set.of(
@@ -40,16 +44,22 @@ final class PlanRequestReader {
             "exposureTimeS",
             "maxBlurPx",
             "directionDeg",
+            "headingDeg",
+            "passes",
             "epsg");
 
-    private PlanRequestReader(JsonNode plan) {
-        this.plan = plan;
+    private final PassReader passes;
+
+    private PlanRequestReader(JsonNode root) {
+        this.root = root;
+        this.plan = root.get("plan");
+        this.passes = PassReader.read(plan);
     }
 
     /**
      * @throws InputFault naming the field, its value and what would be right
      */
-    static PlanRequest read(byte[] body) {
+    static PlanRequestReader of(byte[] body) {
         JsonNode root;
         try {
             root = JSON.readTree(body);
@@ -64,7 +74,12 @@ final class PlanRequestReader {
             throw new InputFault("plan", root.path("plan"), "The member “plan” with camera and settings is missing.");
         }
         Members.refuseUnknown(root.get("plan"), "plan", MEMBERS);
-        return new PlanRequestReader(root.get("plan")).request(root);
+        return new PlanRequestReader(root);
+    }
+
+    /** The camera as it was given. */
+    JsonNode camera() {
+        return plan.get("camera");
     }
 
     private static String place(JacksonException e) {
@@ -74,7 +89,12 @@ final class PlanRequestReader {
                         .formatted(e.getLocation().getLineNr(), e.getLocation().getColumnNr());
     }
 
-    private PlanRequest request(JsonNode root) {
+    /**
+     * What is asked for.
+     *
+     * @throws InputFault naming the field, its value and what would be right
+     */
+    PlanRequest request() {
         Aircraft usual = Aircraft.smallMultirotor();
         OptionalDouble fastest = CameraReader.number(plan, "maxSpeedMps", "plan.maxSpeedMps");
         Aircraft aircraft;
@@ -83,7 +103,56 @@ final class PlanRequestReader {
         } catch (InputFault fault) {
             throw fault.at("plan.maxSpeedMps");
         }
-        return new PlanRequest(Kit.of(aircraft, CameraReader.camera(plan)), pins(), block(root), launch(root), epsg());
+        Kit kit = Kit.of(aircraft, CameraReader.camera(plan));
+        if (passes.scanner().isPresent()) {
+            kit = kit.with(new Payload(kit.payload().heads(), passes.scanner()));
+        }
+        Optional<Corridor> corridor = corridor(root);
+        Outline outline = corridor.map(Corridor::outline).orElseGet(() -> block(root));
+        return new PlanRequest(kit, pins(), outline, launch(root), epsg())
+                .with(new Patterns(corridor, passes.added(), heading()));
+    }
+
+    private Optional<Measure> heading() {
+        OptionalDouble held = number("headingDeg");
+        return held.isEmpty() ? Optional.empty() : Optional.of(Measure.of(held.getAsDouble(), Unit.DEGREE));
+    }
+
+    /** The axis of a corridor, with its whole width or the widths left and right of it. */
+    private Optional<Corridor> corridor(JsonNode root) {
+        Optional<JsonNode> feature = withRole(root, "axis");
+        if (feature.isEmpty() && passes.corridor()) {
+            throw new InputFault(
+                    "features",
+                    "no axis",
+                    "A corridor needs a feature that is its axis: a LineString with properties.role = \"axis\" and widthM.");
+        }
+        return feature.map(axis -> {
+            String type = axis.path("geometry").path("type").asString("");
+            if (!type.equals("LineString")) {
+                throw new InputFault("features.axis.geometry", type, "The axis must be a LineString.");
+            }
+            JsonNode properties = axis.path("properties");
+            OptionalDouble whole = CameraReader.number(properties, "widthM", "features.axis.widthM");
+            double half = whole.orElse(0) / 2;
+            double left = CameraReader.number(properties, "leftM", "features.axis.leftM")
+                    .orElse(half);
+            double right = CameraReader.number(properties, "rightM", "features.axis.rightM")
+                    .orElse(half);
+            try {
+                return new Corridor(
+                        GeoJsonOutlines.line(axis.path("geometry").path("coordinates"), "axis"),
+                        Measure.of(left, Unit.METRE),
+                        Measure.of(right, Unit.METRE));
+            } catch (InputFault fault) {
+                boolean width = fault.field().equals("left") || fault.field().equals("right");
+                throw fault.at(width ? "features.axis.widthM" : "features.axis.geometry");
+            }
+        });
+    }
+
+    private OptionalDouble number(String name) {
+        return CameraReader.number(passes.holder(plan, name), name, passes.path(name));
     }
 
     private static Outline block(JsonNode root) {
@@ -130,8 +199,9 @@ final class PlanRequestReader {
     }
 
     private Pins pins() {
-        OptionalDouble gsd = CameraReader.number(plan, "gsdCm", "plan.gsdCm");
-        OptionalDouble height = CameraReader.number(plan, "heightM", "plan.heightM");
+        JsonNode scale = passes.scale(plan);
+        OptionalDouble gsd = CameraReader.number(scale, "gsdCm", passes.path("gsdCm"));
+        OptionalDouble height = CameraReader.number(scale, "heightM", passes.path("heightM"));
         if (gsd.isPresent() == height.isPresent()) {
             throw new InputFault(
                     "plan.gsdCm",
@@ -140,45 +210,48 @@ final class PlanRequestReader {
         }
         Pins pins = gsd.isPresent()
                 ? Pins.ofGsd(1)
-                        .with(Quantity.GSD, checked("plan.gsdCm", Quantity.GSD, gsd.getAsDouble(), Unit.CENTIMETRE))
+                        .with(
+                                Quantity.GSD,
+                                checked(passes.path("gsdCm"), Quantity.GSD, gsd.getAsDouble(), Unit.CENTIMETRE))
                 : Pins.ofHeight(100)
                         .with(
                                 Quantity.HEIGHT,
-                                checked("plan.heightM", Quantity.HEIGHT, height.getAsDouble(), Unit.METRE));
+                                checked(passes.path("heightM"), Quantity.HEIGHT, height.getAsDouble(), Unit.METRE));
         pins = share(pins, "forwardOverlap", Quantity.FORWARD_OVERLAP);
         pins = share(pins, "sideOverlap", Quantity.SIDE_OVERLAP);
         pins = optional(pins, "marginM", Quantity.MARGIN, Unit.METRE);
         pins = optional(pins, "speedMps", Quantity.SPEED, Unit.METRE_PER_SECOND);
         pins = optional(pins, "exposureTimeS", Quantity.SHUTTER_TIME, Unit.SECOND);
         pins = optional(pins, "maxBlurPx", Quantity.BLUR, Unit.PIXEL);
+        pins = optional(pins, "pointsPerM2", Quantity.POINT_DENSITY, Unit.POINT_PER_M2);
         return direction(pins);
     }
 
     private Pins share(Pins pins, String name, Quantity quantity) {
-        OptionalDouble share = CameraReader.number(plan, name, "plan." + name);
+        OptionalDouble share = number(name);
         return share.isEmpty()
                 ? pins
-                : pins.with(quantity, checked("plan." + name, quantity, share.getAsDouble() * 100, Unit.PERCENT));
+                : pins.with(quantity, checked(passes.path(name), quantity, share.getAsDouble() * 100, Unit.PERCENT));
     }
 
     private Pins optional(Pins pins, String name, Quantity quantity, Unit unit) {
-        OptionalDouble figure = CameraReader.number(plan, name, "plan." + name);
+        OptionalDouble figure = number(name);
         return figure.isEmpty()
                 ? pins
-                : pins.with(quantity, checked("plan." + name, quantity, figure.getAsDouble(), unit));
+                : pins.with(quantity, checked(passes.path(name), quantity, figure.getAsDouble(), unit));
     }
 
     private Pins direction(Pins pins) {
-        JsonNode direction = plan.path("directionDeg");
+        JsonNode direction = passes.holder(plan, "directionDeg").path("directionDeg");
         if (direction.isMissingNode()
                 || direction.isNull()
                 || direction.asString("").equals("auto")) {
             return pins;
         }
-        double degrees =
-                CameraReader.number(plan, "directionDeg", "plan.directionDeg").orElse(0);
+        double degrees = number("directionDeg").orElse(0);
         double turned = ((degrees % 360) + 360) % 360;
-        return pins.with(Quantity.DIRECTION, checked("plan.directionDeg", Quantity.DIRECTION, turned, Unit.DEGREE));
+        return pins.with(
+                Quantity.DIRECTION, checked(passes.path("directionDeg"), Quantity.DIRECTION, turned, Unit.DEGREE));
     }
 
     private static Measure checked(String field, Quantity quantity, double figure, Unit unit) {

@@ -79,11 +79,7 @@ record StationReader(List<Exposure> photos, Noise noise) {
         EastNorth at = east.isPresent() && north.isPresent()
                 ? new EastNorth(east.getAsDouble(), north.getAsDouble())
                 : grid.toGrid(lonLat(feature, field));
-        double height = CameraReader.number(properties, "heightM", field + ".heightM")
-                .orElseThrow(() -> new InputFault(
-                        field + ".heightM",
-                        "missing",
-                        "A station needs heightM, in the height system of the terrain."));
+        double height = heightM(feature, field);
         double yaw =
                 CameraReader.number(properties, "yawDeg", field + ".yawDeg").orElse(0);
         double pitch =
@@ -106,6 +102,25 @@ record StationReader(List<Exposure> photos, Noise noise) {
                         Math.toRadians(pitch),
                         Math.toRadians(roll)),
                 lens);
+    }
+
+    /** As {@code heightM}; in the plan service's answer above the geoid, or as the third coordinate: over the level ground it was planned for. */
+    private static double heightM(JsonNode feature, String field) {
+        JsonNode properties = feature.path("properties");
+        for (String name : List.of("heightM", "aboveGeoidM")) {
+            OptionalDouble height = CameraReader.number(properties, name, field + "." + name);
+            if (height.isPresent()) {
+                return height.getAsDouble();
+            }
+        }
+        JsonNode third = feature.path("geometry").path("coordinates").path(2);
+        if (!third.isNumber()) {
+            throw new InputFault(
+                    field + ".heightM",
+                    "missing",
+                    "A station needs heightM, in the height system of the terrain, or a third coordinate.");
+        }
+        return third.asDouble();
     }
 
     private static LonLat lonLat(JsonNode feature, String field) {

@@ -61,7 +61,7 @@ final class Schools {
             schools.add(school("least flight time", plan, units));
         }
         Pass main = plan.mainPass();
-        BlockPlan square = plan.flown(List.of(new Pass(main.pattern().across(), main.task())));
+        BlockPlan square = plan.flown(new Pass(main.pattern().across(), main.task()));
         schools.add(school("square to the plan", square, units));
         for (WhatIf.InWind wind : WhatIf.of(plan).inWind()) {
             if (wind.feasible()) {
@@ -84,7 +84,7 @@ final class Schools {
                                 UnitKind.ANGLE.figure(
                                         plan.mainPass().pattern().directionRad().orElse(0), Unit.DEGREE),
                                 units.text(UnitKind.DURATION, plan.flightTimeS()),
-                                plan.flight().lines().size()));
+                                plan.flight().strips()));
     }
 
     private static Question overlap(BlockPlan plan, UnitChoice units) {

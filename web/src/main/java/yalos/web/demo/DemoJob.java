@@ -15,6 +15,7 @@ import java.util.Set;
 import java.util.stream.IntStream;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.stereotype.Component;
+import yalos.core.block.Corridor;
 import yalos.core.block.Outline;
 import yalos.core.brief.Brief;
 import yalos.core.brief.Crop;
@@ -30,6 +31,10 @@ import yalos.core.kit.Aircraft;
 import yalos.core.kit.Kit;
 import yalos.core.kit.Payload;
 import yalos.core.kit.Positioning;
+import yalos.core.pattern.AddedPass;
+import yalos.core.pattern.Crossing;
+import yalos.core.pattern.Patterns;
+import yalos.core.pattern.TiltedPasses;
 import yalos.core.pins.Pins;
 import yalos.core.pins.Quantity;
 import yalos.core.site.Obstacle;
@@ -56,6 +61,12 @@ class DemoJob implements FirstData {
     };
     private static final double[] MEADOW = {
         413_180, 6_041_150, 413_420, 6_041_205, 413_455, 6_040_960, 413_330, 6_040_905, 413_205, 6_040_985
+    };
+    private static final double[] TRAMWAY = {
+        412_040, 6_041_133, 412_460, 6_041_209, 412_840, 6_041_277, 413_010, 6_041_262, 413_140, 6_041_190
+    };
+    private static final double[] RAMPARTS = {
+        412_760, 6_041_700, 412_960, 6_041_660, 412_990, 6_041_440, 412_850, 6_041_380, 412_770, 6_041_480
     };
     private static final double[] TARN = {413_300, 6_041_080, 413_335, 6_041_095, 413_350, 6_041_060, 413_318, 6_041_040
     };
@@ -86,6 +97,8 @@ class DemoJob implements FirstData {
         jobs.addBlock(
                 job, "Block A, hill fort", fort(carPark).with(ground.withObstacles(List.of(tower()))), "outline drawn");
         jobs.addBlock(job, "Block B, meadow", meadow(carPark).with(ground), "outline drawn");
+        jobs.addBlock(job, "Block C, tramway", tramway(carPark).with(ground), "axis drawn");
+        jobs.addBlock(job, "Block D, ramparts", ramparts(carPark).with(ground), "outline drawn");
         jobs.deleteBlock(empty);
     }
 
@@ -134,6 +147,27 @@ class DemoJob implements FirstData {
         BlockFacts facts = facts(meadow, launch, 6, pins, crop());
         return facts.with(facts.kit()
                 .with(Payload.ofBands(facts.camera(), 35, List.of("green", "red", "red edge", "near infrared"))));
+    }
+
+    /** The overgrown tramway, along its axis. */
+    private BlockFacts tramway(LonLat launch) {
+        Pins pins = Pins.ofGsd(2).with(Quantity.BRIEF_GSD, Measure.of(2.5, Unit.CENTIMETRE));
+        Measure beside = Measure.of(18, Unit.METRE);
+        return facts(Outline.EMPTY, launch, 1, pins, Brief.EMPTY).with(new Corridor(ring(TRAMWAY), beside, beside));
+    }
+
+    /** The fort's eastern ramparts, with crossing strips and a look into them from four sides. */
+    private BlockFacts ramparts(LonLat launch) {
+        Pins pins = Pins.ofGsd(2)
+                .with(Quantity.BRIEF_GSD, Measure.of(2.5, Unit.CENTIMETRE))
+                .with(Quantity.FORWARD_OVERLAP, Measure.of(75, Unit.PERCENT))
+                .with(Quantity.SIDE_OVERLAP, Measure.of(65, Unit.PERCENT));
+        BlockFacts facts = facts(Outline.ofRing(ring(RAMPARTS)), launch, 1, pins, Brief.EMPTY);
+        return facts.with(Patterns.SINGLE.with(List.of(
+                        Crossing.SQUARE.with(new AddedPass.Own(
+                                Optional.of(Measure.of(90, Unit.METRE)), Optional.empty(), Optional.empty())),
+                        TiltedPasses.FOUR)))
+                .with(GroundFacts.LEVEL);
     }
 
     private static Brief survey() {
@@ -188,7 +222,8 @@ class DemoJob implements FirstData {
                 pins,
                 brief,
                 Map.of(),
-                GroundFacts.LEVEL);
+                GroundFacts.LEVEL,
+                Patterns.SINGLE);
     }
 
     private static List<LonLat> ring(double[] positions) {

@@ -48,6 +48,22 @@ public final class GeoJsonOutlines {
         return new Outline(reader.parts(geometry, name));
     }
 
+    /**
+     * The places of one LineString.
+     *
+     * @throws InputFault for a place that is no pair of numbers on the globe
+     */
+    public static List<LonLat> line(JsonNode coordinates, String name) {
+        return new GeoJsonOutlines(Axes.LON_LAT).places(coordinates, name);
+    }
+
+    private List<LonLat> places(JsonNode coordinates, String name) {
+        String called = name.isBlank() ? "line" : name;
+        List<LonLat> line = new ArrayList<>();
+        coordinates.forEach(pair -> line.add(corner(pair, called)));
+        return line;
+    }
+
     static InputFault broken(JacksonException e) {
         int line = e.getLocation() == null ? 0 : e.getLocation().getLineNr();
         int column = e.getLocation() == null ? 0 : e.getLocation().getColumnNr();
@@ -74,13 +90,27 @@ public final class GeoJsonOutlines {
         }
         switch (node.path("type").asString("")) {
             case "FeatureCollection" -> node.path("features").forEach(feature -> collect(feature, "", depth + 1));
-            case "Feature" -> collect(node.path("geometry"), nameOf(node.path("properties")), depth + 1);
+            case "Feature" -> feature(node, depth);
             case "GeometryCollection" ->
                 node.path("geometries").forEach(geometry -> collect(geometry, name, depth + 1));
             case "Polygon", "MultiPolygon" -> found.add(name, new Outline(parts(node, name)));
+            case "LineString" -> found.line(name, places(node.path("coordinates"), name));
+            case "MultiLineString" -> node.path("coordinates").forEach(line -> found.line(name, places(line, name)));
             default -> {
-                // points and lines are no areas
+                // points are neither areas nor lines
             }
+        }
+    }
+
+    private void feature(JsonNode feature, int depth) {
+        JsonNode properties = feature.path("properties");
+        JsonNode geometry = feature.path("geometry");
+        boolean axis = properties.path("role").asString("").equals("axis")
+                && geometry.path("type").asString("").equals("LineString");
+        if (axis) {
+            found.axis(nameOf(properties), places(geometry.path("coordinates"), "axis"));
+        } else {
+            collect(geometry, nameOf(properties), depth + 1);
         }
     }
 

@@ -99,8 +99,12 @@ class ImportController {
         OutlineFile file = waitingFor(token);
         ImportedOutlines outlines =
                 file.read(Axes.swapped(swapped), blocks.open(id).facts().grid());
-        if (index < ALL || index >= outlines.candidates().size()) {
+        if (index < ALL || index >= outlines.choices()) {
             throw new InputFault("index", index, "The file has no outline number %d.".formatted(index + 1));
+        }
+        if (index >= outlines.candidates().size()) {
+            return apply(
+                    id, file, outlines.axes().get(index - outlines.candidates().size()), visit);
         }
         Outline chosen = index == ALL
                 ? new Outline(outlines.candidates().stream()
@@ -131,16 +135,16 @@ class ImportController {
         }
         boolean swapped = axes == Axes.LAT_LON;
         Optional<String> doubt = doubt(block, outlines);
-        if (outlines.candidates().size() == 1
-                && doubt.isEmpty()
-                && outlines.remarks().isEmpty()) {
-            return apply(id, file, outlines.candidates().get(0).outline(), visit);
+        if (outlines.choices() == 1 && doubt.isEmpty() && outlines.remarks().isEmpty()) {
+            return outlines.axes().isEmpty()
+                    ? apply(id, file, outlines.candidates().get(0).outline(), visit)
+                    : apply(id, file, outlines.axes().get(0), visit);
         }
         List<String> sentences = new ArrayList<>(outlines.remarks());
         doubt.ifPresent(sentences::add);
-        if (outlines.candidates().size() > 1) {
-            sentences.add("“%s” holds %d outlines. Which one?"
-                    .formatted(file.name(), outlines.candidates().size()));
+        if (outlines.choices() > 1) {
+            String what = outlines.axes().isEmpty() ? "outlines" : "outlines and lines";
+            sentences.add("“%s” holds %d %s. Which one?".formatted(file.name(), outlines.choices(), what));
         }
         boolean swappable =
                 outlines.candidates().stream().allMatch(c -> c.outline().swappable());
@@ -164,10 +168,12 @@ class ImportController {
                 .or(() -> block.facts().outline().isEmpty()
                         ? Optional.empty()
                         : Optional.of(block.facts().outline().middle()));
-        LonLat there = outlines.candidates().get(0).outline().middle();
+        LonLat there = outlines.candidates().isEmpty()
+                ? outlines.axes().get(0).line().get(0)
+                : outlines.candidates().get(0).outline().middle();
         return known.map(here -> Geodesics.distanceM(here, there))
                 .filter(distance -> distance > FAR_AWAY_M)
-                .map(distance -> "The outline lies at %s, %.0f km from the rest of this job."
+                .map(distance -> "What the file holds lies at %s, %.0f km from the rest of this job."
                         .formatted(place(there), distance / 1000));
     }
 
@@ -182,7 +188,23 @@ class ImportController {
                     outline.corners().size() + " corners",
                     place(outline.middle())));
         }
+        for (ImportedOutlines.Axis axis : outlines.axes()) {
+            choices.add(new Choice(
+                    choices.size(),
+                    axis.name(),
+                    "axis of a corridor, " + preferences.units().text(UnitKind.LENGTH, length(axis.line())),
+                    axis.line().size() + " points",
+                    place(axis.line().get(0))));
+        }
         return choices;
+    }
+
+    private static double length(List<LonLat> line) {
+        double length = 0;
+        for (int i = 1; i < line.size(); i++) {
+            length += Geodesics.distanceM(line.get(i - 1), line.get(i));
+        }
+        return length;
     }
 
     private static String place(LonLat at) {
@@ -208,6 +230,13 @@ class ImportController {
         visit.response().setHeader(Htmx.RETARGET, "#notice");
         visit.response().setHeader(Htmx.RESWAP, "innerHTML");
         return Htmx.asked(visit.request()) ? "ground/choose :: choose" : "ground/choose";
+    }
+
+    /** A corridor along a line, as wide as the block's was. */
+    private String apply(long id, OutlineFile file, ImportedOutlines.Axis axis, Visit visit) {
+        OpenBlock changed =
+                blocks.change(id, visit.version(), "axis from " + file.name(), facts -> facts.withAxis(axis.line()));
+        return page.changed(changed, visit);
     }
 
     private String apply(long id, OutlineFile file, Outline outline, Visit visit) {

@@ -43,7 +43,7 @@ public record OutlineFile(String name, byte[] content) {
         }
         List<String> remarks = new ArrayList<>(outlines.remarks());
         remarks.add("“%s” holds %s, not what its name says; it was read as that.".formatted(name, kind.words()));
-        return new ImportedOutlines(outlines.candidates(), remarks);
+        return outlines.with(remarks);
     }
 
     private InputFault unknown() {

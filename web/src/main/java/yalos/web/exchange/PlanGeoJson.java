@@ -32,7 +32,13 @@ public final class PlanGeoJson {
             ObjectNode geometry = feature(
                     features,
                     "LineString",
-                    Map.of("kind", "strip", "strip", line.line().number()));
+                    Map.of(
+                            "kind",
+                            "strip",
+                            "strip",
+                            line.line().number(),
+                            "pass",
+                            line.line().pass()));
             ArrayNode coordinates = geometry.putArray("coordinates");
             for (Exposure at : data.along(line.line())) {
                 position(
@@ -51,6 +57,8 @@ public final class PlanGeoJson {
             properties.put("yawDeg", point.yawDeg());
             properties.put("yawTrueDeg", point.yawTrueDeg());
             properties.put("pitchDeg", point.pitchDeg());
+            properties.put("rollDeg", point.rollDeg());
+            properties.put("pass", point.exposure().pass());
             PlanSheetData.StationHeights heights = data.heights(point.exposure());
             heights.aboveGeoidM().ifPresent(geoid -> {
                 heights.aboveGroundM().ifPresent(ground -> properties.put("aboveGroundM", rounded(ground, 1e3)));
@@ -77,6 +85,15 @@ public final class PlanGeoJson {
             ArrayNode rings = polygons.addArray();
             part.rings().forEach(ring -> ring(rings.addArray(), ring));
         }
+        data.plan().request().patterns().corridor().ifPresent(corridor -> {
+            ObjectNode line = feature(features, "LineString", Map.of("role", "axis", "name", data.title()));
+            ObjectNode properties =
+                    (ObjectNode) features.get(features.size() - 1).get("properties");
+            properties.put("leftM", corridor.left().si());
+            properties.put("rightM", corridor.right().si());
+            ArrayNode places = line.putArray("coordinates");
+            corridor.axis().forEach(at -> places.addArray().add(at.lonDeg()).add(at.latDeg()));
+        });
         data.plan().request().launch().ifPresent(launch -> {
             ObjectNode point = feature(features, "Point", Map.of("role", "launch"));
             point.putArray("coordinates").add(launch.lonDeg()).add(launch.latDeg());
@@ -126,7 +143,8 @@ public final class PlanGeoJson {
         summary.put(
                 "directionDeg",
                 Math.toDegrees(plan.mainPass().pattern().directionRad().orElse(Double.NaN)));
-        summary.put("strips", plan.flight().lines().size());
+        summary.put("strips", plan.flight().strips());
+        summary.put("passes", plan.passes().passes().size());
         summary.put("stations", plan.photos());
         summary.put("pathLengthM", plan.flight().pathLengthM());
         if (Double.isFinite(plan.flightTimeS())) {

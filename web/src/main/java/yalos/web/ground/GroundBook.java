@@ -6,6 +6,7 @@ import java.util.Locale;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
+import yalos.core.block.Corridor;
 import yalos.core.geodesy.EastNorth;
 import yalos.core.geodesy.Grid;
 import yalos.core.geodesy.LonLat;
@@ -29,6 +30,16 @@ class GroundBook implements StageBook {
 
     /** Size of the block in one unit. */
     public record Size(String figure, String unit) {}
+
+    /** A corridor's widths as typed, and how long and cornered its axis is. */
+    public record CorridorView(String left, String right, int points) {
+        static CorridorView of(Corridor corridor) {
+            return new CorridorView(
+                    corridor.left().asTyped(),
+                    corridor.right().asTyped(),
+                    corridor.axis().size());
+        }
+    }
 
     private final ElevationPage terrain;
 
@@ -56,6 +67,8 @@ class GroundBook implements StageBook {
                 "sizes",
                 facts.outline().isEmpty() ? List.of() : sizes(facts.outline().areaM2()));
         UnitChoice units = opened.units();
+        model.addAttribute(
+                "corridor", facts.patterns().corridor().map(CorridorView::of).orElse(null));
         model.addAttribute(
                 "perimeter",
                 facts.outline().isEmpty()

@@ -25,7 +25,7 @@ import yalos.web.store.BlockFacts;
 /** Changes to outline, launch point and grid, from the sheet or the table. The sheet speaks in the job's grid. */
 @Controller
 class GroundController {
-    private static final int MOST_DRAWN = 20_000;
+    static final int MOST_DRAWN = 20_000;
 
     private final Blocks blocks;
     private final BlockPage page;
@@ -108,13 +108,18 @@ class GroundController {
         }
         return change(id, visit, hole ? "hole drawn" : "outline drawn", facts -> {
             Grid grid = facts.grid().orElseGet(() -> Grid.ofEpsg(epsg));
-            List<LonLat> ring = new ArrayList<>();
-            for (int i = 0; i < positions.size(); i += 2) {
-                ring.add(grid.toLonLat(new EastNorth(positions.get(i), positions.get(i + 1))));
-            }
+            List<LonLat> ring = places(positions, grid);
             Outline drawn = hole ? withHole(facts.outline(), ring) : Outline.ofRing(ring);
             return facts.with(OutlineCheck.sound(drawn));
         });
+    }
+
+    static List<LonLat> places(List<Double> positions, Grid grid) {
+        List<LonLat> places = new ArrayList<>();
+        for (int i = 0; i < positions.size(); i += 2) {
+            places.add(grid.toLonLat(new EastNorth(positions.get(i), positions.get(i + 1))));
+        }
+        return places;
     }
 
     /** The hole goes into the first part it fits; the check names the place when it fits none. */

@@ -113,7 +113,7 @@ class SiteController {
         double from = metres("floor", floor);
         double to = ceiling.isBlank() ? Double.POSITIVE_INFINITY : metres("ceiling", ceiling);
         // Read before anything is locked; what takes long holds nobody up.
-        List<Zone> brought = given.read(Axes.LON_LAT, blocks.open(id).facts().grid()).candidates().stream()
+        List<Zone> brought = given.read(Axes.LON_LAT, blocks.open(id).facts().grid()).areas().stream()
                 .map(one -> new Zone(Names.given(one.name(), name), kind, OutlineCheck.sound(one.outline()), from, to))
                 .toList();
         return change(id, visit, "zones from " + name, facts -> {

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import yalos.core.geodesy.Geodesics;
+import yalos.core.pattern.Patterns;
 import yalos.core.pins.Quantity;
 import yalos.core.units.Measure;
 import yalos.core.units.UnitChoice;
@@ -48,6 +49,9 @@ final class FactsDifference {
             pin(quantity, then.pins().of(quantity), now.pins().of(quantity)).ifPresent(changes::add);
         }
         ground(then.ground(), now.ground(), units, changes);
+        if (!then.patterns().equals(now.patterns())) {
+            changes.add(patterns(then.patterns(), now.patterns()));
+        }
         if (!then.brief().equals(now.brief())) {
             changes.add("The brief changed.");
         }
@@ -55,6 +59,12 @@ final class FactsDifference {
             changes.add("The grid changed.");
         }
         return changes;
+    }
+
+    private static String patterns(Patterns then, Patterns now) {
+        return then.words().equals(now.words())
+                ? "The patterns changed: other heights, overlaps, widths or axis."
+                : "Flown were %s, now %s.".formatted(then.words(), now.words());
     }
 
     private static void ground(GroundFacts then, GroundFacts now, UnitChoice units, List<String> changes) {

@@ -140,7 +140,7 @@ class ComparisonController {
                 "Height above ground", UnitKind.HEIGHT, p -> p.design().scale().heightM());
         table.less("GSD", UnitKind.GSD, p -> p.design().scale().gsdM());
         table.more("Strip spacing", UnitKind.DISTANCE, p -> p.design().spacingM());
-        table.less("Strips", UnitKind.COUNT, p -> p.flight().lines().size());
+        table.less("Strips", UnitKind.COUNT, p -> p.flight().strips());
         table.less("Photos", UnitKind.COUNT, p -> p.photos());
         table.less("Files", UnitKind.COUNT, p -> p.files());
         table.more("Ground speed", UnitKind.SPEED, p -> p.design().speedMps());

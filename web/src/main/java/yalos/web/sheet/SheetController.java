@@ -13,6 +13,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RestController;
 import yalos.core.block.LocalPlane;
+import yalos.core.flight.Exposure;
 import yalos.core.flight.Line;
 import yalos.core.flight.Link;
 import yalos.core.flight.Way;
@@ -56,6 +57,9 @@ class SheetController {
      * @param strips four figures each: from, to
      * @param stationsOf index of the first station of each strip, and the number of stations at the end
      * @param title of the title block
+     * @param passOf the pass each strip belongs to, from 1
+     * @param tilted passes whose camera does not look straight down
+     * @param axis of a corridor; null for an area
      */
     record Sheet(
             long version,
@@ -76,7 +80,10 @@ class SheetController {
             double[] stationHeights,
             String heightUnit,
             List<Thing> things,
-            GroundExtent picture) {}
+            GroundExtent picture,
+            int[] passOf,
+            int[] tilted,
+            double[] axis) {}
 
     /** Where the picture of the ground lies; null over level ground. */
     record GroundExtent(double[] extent, String key) {}
@@ -145,7 +152,28 @@ class SheetController {
                                 frame.extent(plan.get().block().plane()),
                                 facts.ground().picture().getAsLong() + "-"
                                         + Integer.toHexString(facts.outline().hashCode())))
-                        .orElse(null));
+                        .orElse(null),
+                plan.map(SheetController::passOf).orElse(new int[0]),
+                plan.map(SheetController::tilted).orElse(new int[0]),
+                grid.isPresent()
+                        ? facts.patterns()
+                                .corridor()
+                                .map(corridor -> flat(corridor.axis(), grid.get()))
+                                .orElse(null)
+                        : null);
+    }
+
+    private static int[] passOf(BlockPlan plan) {
+        return plan.flight().lines().stream().mapToInt(Line::pass).toArray();
+    }
+
+    /** Numbers of the passes whose camera does not look straight down. */
+    private static int[] tilted(BlockPlan plan) {
+        return plan.flight().exposures().stream()
+                .filter(photo -> photo.pose().pitchRad() > -Math.PI / 2 + 1e-6)
+                .mapToInt(Exposure::pass)
+                .distinct()
+                .toArray();
     }
 
     /** Changes when the picture of the ground does. */

@@ -1,10 +1,12 @@
 package yalos.web.store;
 
 import java.util.EnumMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.OptionalLong;
+import yalos.core.block.Corridor;
 import yalos.core.block.Outline;
 import yalos.core.brief.Brief;
 import yalos.core.camera.Camera;
@@ -12,6 +14,7 @@ import yalos.core.geodesy.Grid;
 import yalos.core.geodesy.LonLat;
 import yalos.core.kit.Aircraft;
 import yalos.core.kit.Kit;
+import yalos.core.pattern.Patterns;
 import yalos.core.pins.Pins;
 import yalos.core.pins.Quantity;
 import yalos.core.plan.PlanRequest;
@@ -28,6 +31,7 @@ import yalos.core.plan.PlanRequest;
  * @param brief what must be delivered
  * @param notes one line why, by the quantity it is about
  * @param ground its terrain, and what stands and hangs there
+ * @param patterns which fly it
  */
 public record BlockFacts(
         Outline outline,
@@ -38,7 +42,8 @@ public record BlockFacts(
         Pins pins,
         Brief brief,
         Map<Quantity, String> notes,
-        GroundFacts ground) {
+        GroundFacts ground,
+        Patterns patterns) {
     public BlockFacts {
         notes = Map.copyOf(notes);
     }
@@ -54,7 +59,8 @@ public record BlockFacts(
                 pins,
                 Brief.EMPTY,
                 Map.of(),
-                GroundFacts.LEVEL);
+                GroundFacts.LEVEL,
+                Patterns.SINGLE);
     }
 
     /** What the core plans from. With a correction link switched on, batteries last as long as they do with it. */
@@ -63,7 +69,9 @@ public record BlockFacts(
         Kit flown = brief.positioning().link()
                 ? kit.with(aircraft.with(aircraft.battery().withLinkOn()))
                 : kit;
-        return new PlanRequest(flown, pins, outline, launch, epsg).with(brief.positioning());
+        return new PlanRequest(flown, pins, outline, launch, epsg)
+                .with(brief.positioning())
+                .with(patterns);
     }
 
     /** The leading camera. */
@@ -84,41 +92,59 @@ public record BlockFacts(
     }
 
     public BlockFacts with(Pins other) {
-        return new BlockFacts(outline, launch, epsg, cameraId, kit, other, brief, notes, ground);
+        return new BlockFacts(outline, launch, epsg, cameraId, kit, other, brief, notes, ground, patterns);
     }
 
+    /** An area: what was a corridor is one no more. */
     public BlockFacts with(Outline other) {
-        return new BlockFacts(other, launch, epsg, cameraId, kit, pins, brief, notes, ground);
+        Patterns area = patterns.along(Optional.empty());
+        return new BlockFacts(other, launch, epsg, cameraId, kit, pins, brief, notes, ground, area);
     }
 
     public BlockFacts withLaunch(Optional<LonLat> other) {
-        return new BlockFacts(outline, other, epsg, cameraId, kit, pins, brief, notes, ground);
+        return new BlockFacts(outline, other, epsg, cameraId, kit, pins, brief, notes, ground, patterns);
     }
 
     public BlockFacts withEpsg(OptionalInt other) {
-        return new BlockFacts(outline, launch, other, cameraId, kit, pins, brief, notes, ground);
+        return new BlockFacts(outline, launch, other, cameraId, kit, pins, brief, notes, ground, patterns);
     }
 
     public BlockFacts with(Brief other) {
-        return new BlockFacts(outline, launch, epsg, cameraId, kit, pins, other, notes, ground);
+        return new BlockFacts(outline, launch, epsg, cameraId, kit, pins, other, notes, ground, patterns);
     }
 
     public BlockFacts with(Kit other) {
-        return new BlockFacts(outline, launch, epsg, OptionalLong.empty(), other, pins, brief, notes, ground);
+        return new BlockFacts(outline, launch, epsg, OptionalLong.empty(), other, pins, brief, notes, ground, patterns);
     }
 
     public BlockFacts withAircraft(Aircraft other) {
-        return new BlockFacts(outline, launch, epsg, cameraId, kit.with(other), pins, brief, notes, ground);
+        return new BlockFacts(outline, launch, epsg, cameraId, kit.with(other), pins, brief, notes, ground, patterns);
     }
 
     /** The leading camera, taken from the catalogue. */
     public BlockFacts withCamera(long id, Camera other) {
         Kit changed = kit.with(kit.payload().withLeading(other));
-        return new BlockFacts(outline, launch, epsg, OptionalLong.of(id), changed, pins, brief, notes, ground);
+        return new BlockFacts(
+                outline, launch, epsg, OptionalLong.of(id), changed, pins, brief, notes, ground, patterns);
     }
 
     public BlockFacts with(GroundFacts other) {
-        return new BlockFacts(outline, launch, epsg, cameraId, kit, pins, brief, notes, other);
+        return new BlockFacts(outline, launch, epsg, cameraId, kit, pins, brief, notes, other, patterns);
+    }
+
+    /** The same flown by other patterns. */
+    public BlockFacts with(Patterns other) {
+        return new BlockFacts(outline, launch, epsg, cameraId, kit, pins, brief, notes, ground, other);
+    }
+
+    /** A corridor along an axis: the outline follows from it. */
+    public BlockFacts with(Corridor corridor) {
+        return with(corridor.outline()).with(patterns.along(Optional.of(corridor)));
+    }
+
+    /** A corridor along another axis, as wide as it was. */
+    public BlockFacts withAxis(List<LonLat> axis) {
+        return with(patterns.corridor().map(corridor -> corridor.along(axis)).orElseGet(() -> Corridor.usual(axis)));
     }
 
     /** A line why a quantity is what it is; an empty one takes it away. */
@@ -130,7 +156,7 @@ public record BlockFacts(
         } else {
             changed.put(quantity, note.strip());
         }
-        return new BlockFacts(outline, launch, epsg, cameraId, kit, pins, brief, changed, ground);
+        return new BlockFacts(outline, launch, epsg, cameraId, kit, pins, brief, changed, ground, patterns);
     }
 
     /** The facts of no place: without outline, launch point and grid. */
@@ -144,12 +170,22 @@ public record BlockFacts(
                 pins,
                 brief,
                 notes,
-                GroundFacts.LEVEL);
+                GroundFacts.LEVEL,
+                patterns.along(Optional.empty()));
     }
 
     /** Everything of another block but its place: kit, pins, brief and notes. */
     public BlockFacts withSettingsOf(BlockFacts other) {
         return new BlockFacts(
-                outline, launch, epsg, other.cameraId, other.kit, other.pins, other.brief, other.notes, ground);
+                outline,
+                launch,
+                epsg,
+                other.cameraId,
+                other.kit,
+                other.pins,
+                other.brief,
+                other.notes,
+                ground,
+                other.patterns.along(patterns.corridor()));
     }
 }

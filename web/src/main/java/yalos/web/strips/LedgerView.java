@@ -182,7 +182,7 @@ public record LedgerView(List<SectionView> sections) {
                 case PHOTOS -> new String[] {files(plan), ""};
                 case SPEED -> held(plan);
                 case MARGIN -> margin(plan);
-                case DIRECTION -> new String[] {pins.has(Quantity.DIRECTION) ? "" : "of least flight time", ""};
+                case DIRECTION -> new String[] {direction(plan), ""};
                 case BLUR ->
                     new String[] {
                         pins.of(Quantity.BLUR)
@@ -193,6 +193,13 @@ public record LedgerView(List<SectionView> sections) {
                 case FLIGHT_TIME -> new String[] {way(plan), ""};
                 default -> new String[] {"", ""};
             };
+        }
+
+        private String direction(BlockPlan plan) {
+            if (plan.request().patterns().corridor().isPresent()) {
+                return "along the axis";
+            }
+            return pins.has(Quantity.DIRECTION) ? "" : "of least flight time";
         }
 
         /** What can be told apart at this GSD; see {@link Advice}. */
@@ -208,8 +215,7 @@ public record LedgerView(List<SectionView> sections) {
 
         private String files(BlockPlan plan) {
             int each = plan.request().kit().payload().filesPerCapture();
-            String strips =
-                    plan.flight().lines().size() + (plan.flight().lines().size() == 1 ? " strip" : " strips");
+            String strips = plan.flight().strips() + (plan.flight().strips() == 1 ? " strip" : " strips");
             String files = each > 1 ? "%d files each, %,d files".formatted(each, plan.files()) : "";
             String most = atMost(Quantity.PHOTOS);
             return Stream.of(most, strips, files)
@@ -238,7 +244,7 @@ public record LedgerView(List<SectionView> sections) {
         /** What a pinned time comes to, or how far is flown and how often turned. */
         private String way(BlockPlan plan) {
             String reached = atMost(Quantity.FLIGHT_TIME);
-            int turns = Math.max(0, plan.flight().lines().size() - 1);
+            int turns = Math.max(0, plan.flight().strips() - 1);
             return reached.isEmpty()
                     ? "%s, %d %s"
                             .formatted(

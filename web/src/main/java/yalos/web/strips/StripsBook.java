@@ -2,6 +2,7 @@ package yalos.web.strips;
 
 import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
+import yalos.web.block.Planned;
 import yalos.web.block.Stage;
 import yalos.web.block.StageBook;
 
@@ -21,6 +22,12 @@ class StripsBook implements StageBook {
         model.addAttribute(
                 "ledger", LedgerView.of(opened.block().facts(), opened.planned(), opened.units(), opened.why()));
         model.addAttribute("why", opened.why());
+        model.addAttribute(
+                "passes",
+                PassesView.of(
+                        opened.block().facts().patterns(),
+                        opened.planned().whole().map(Planned.Whole::plan),
+                        opened.units()));
         model.addAttribute(
                 "groundWords",
                 opened.planned()

@@ -9,11 +9,13 @@ const ringOf = (feature) =>
     .getCoordinates()[0]
     .slice(0, -1)
     .map((at) => [...at]);
+const typedPair = (at) => `${at[0].toFixed(3)},${at[1].toFixed(3)}`;
 const typed = (at) => `${at[0].toFixed(3)} ${at[1].toFixed(3)}`;
 
 const HINTS = {
   obstacle: "Press where it stands.",
   launch: "Press where the aircraft takes off.",
+  axis: "Press point after point along the middle of the corridor; press the last again to end. Esc gives up.",
 };
 const AREA_HINT = "Press corner after corner; press the first again to close. Esc gives up.";
 
@@ -46,6 +48,31 @@ export class Editing {
       this.sheet.loadSkipped();
     });
     this.sheet.map.addInteraction(this.modify);
+    this.modifyAxis = new interaction.Modify({
+      source: this.sheet.sources.axis,
+      pixelTolerance: 12,
+      deleteCondition: (event) => altKeyOnly(event) && singleClick(event),
+    });
+    this.modifyAxis.on("modifystart", () => {
+      this.dragging = true;
+    });
+    this.modifyAxis.on("modifyend", (event) => {
+      this.dragging = false;
+      this.axis(event.features.item(0).getGeometry().getCoordinates());
+      this.sheet.loadSkipped();
+    });
+    this.sheet.map.addInteraction(this.modifyAxis);
+  }
+
+  /** The outline of a corridor follows from its axis and is not dragged itself. */
+  corridor(yes) {
+    this.along = yes;
+    if (this.modify) this.modify.setActive(!yes);
+  }
+
+  /** Tells the program the whole axis. */
+  axis(places) {
+    this.post("corridor/draw", { positions: places.map(typedPair).join(","), epsg: this.sheet.epsg });
   }
 
   /** Tells the program the one corner that was moved, inserted or taken away. */
@@ -67,7 +94,8 @@ export class Editing {
     const point = tool === "launch" || tool === "obstacle";
     this.modify.setActive(false);
     const source = this.sheet.sources.sketch;
-    this.drawing = new ol.interaction.Draw({ source, type: point ? "Point" : "Polygon", style: sketch() });
+    const type = point ? "Point" : tool === "axis" ? "LineString" : "Polygon";
+    this.drawing = new ol.interaction.Draw({ source, type, style: sketch() });
     this.sheet.hint(HINTS[tool] || AREA_HINT);
     this.drawing.on("drawend", (event) => {
       const at = event.feature.getGeometry().getCoordinates();
@@ -85,6 +113,8 @@ export class Editing {
       this.post("launch", { position: typed(at) });
     } else if (tool === "obstacle") {
       this.post("obstacles", { ...fieldsOf(document.getElementById("obstacle-form")), places: typed(at) });
+    } else if (tool === "axis") {
+      this.axis(at);
     } else {
       const positions = at[0].slice(0, -1).flat().join(",");
       this.post("outline/draw", { positions, hole: tool === "hole", epsg: this.sheet.epsg });
@@ -95,6 +125,6 @@ export class Editing {
   drop() {
     if (this.drawing) this.sheet.map.removeInteraction(this.drawing);
     this.drawing = null;
-    if (this.modify) this.modify.setActive(true);
+    if (this.modify) this.modify.setActive(!this.along);
   }
 }

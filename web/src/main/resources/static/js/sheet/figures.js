@@ -29,6 +29,16 @@ export function closed(flat) {
   return [...ring, ring[0]];
 }
 
+/** Whether a strip belongs to the main pass, to one added to it, or to one with a tilted camera. */
+export function lookOf(plan, strip) {
+  const pass = (plan.passOf || [])[strip] || 1;
+  if ((plan.tilted || []).includes(pass)) return "tilted";
+  return pass === 1 ? "main" : "added";
+}
+
+/** The strips of the main pass alone, which come first: four figures each. */
+export const mainStrips = (plan) => plan.strips.filter((_, i) => ((plan.passOf || [])[Math.floor(i / 4)] || 1) === 1);
+
 /** How many strips a plan has. */
 export const stripsOf = (plan) => (plan ? plan.strips.length / 4 : 0);
 
@@ -64,6 +74,7 @@ export function aboutStrip(plan, strip) {
 export function ticksOf(plan, [west, south, east, north], half, most) {
   const lines = [];
   for (let strip = 0; strip + 1 < plan.stationsOf.length; strip++) {
+    if (lookOf(plan, strip) !== "main") continue;
     const [[x1, y1], [x2, y2]] = endsOf(plan, strip);
     const length = Math.hypot(x2 - x1, y2 - y1) || 1;
     const nx = (-(y2 - y1) / length) * half;

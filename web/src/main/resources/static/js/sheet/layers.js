@@ -2,7 +2,7 @@
 import * as styles from "./styles.js";
 
 const NAMES = [
-  ...["outline", "flown", "strips", "ticks", "links", "chosen", "launch"],
+  ...["outline", "axis", "flown", "strips", "ticks", "links", "chosen", "launch"],
   ...["marks", "sketch", "contours", "things", "heights", "spot", "turn"],
 ];
 
@@ -33,10 +33,11 @@ export function makeLayers(sources, editable) {
     spot: layer("spot", styles.spot(), 9),
     flown: layer("flown", stroke(css("--ink-2"), 1, [2, 4]), 1),
     links: layer("links", (f) => stroke(strip, 1, f.get("kind") === "turn" ? [2, 3] : [1, 5]), 2),
-    strips: layer("strips", [stroke(css("--halo"), line * 2), stroke(strip, line * 0.75)], 3),
+    strips: layer("strips", styles.strip(strip, line), 3),
     ticks: layer("ticks", stroke(strip, 1.2), 4),
     chosen: layer("chosen", [stroke(css("--halo"), line * 3.6), stroke(strip, line * 1.9)], 5),
     outline: layer("outline", editable ? styles.outline : styles.edge, 6),
+    axis: layer("axis", editable ? styles.axis : styles.axisLine, 6.5),
     launch: layer("launch", styles.launch(), 7),
     turn: layer("turn", styles.turn, 7),
     marks: layer("marks", styles.mark, 8),

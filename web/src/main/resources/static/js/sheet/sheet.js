@@ -2,7 +2,7 @@
 import { Section } from "../section.js";
 import { Choosing } from "./choose.js";
 import { Editing } from "./edit.js";
-import { closed, endsOf, heightPieces, pairs, stripsOf, ticksOf } from "./figures.js";
+import { closed, endsOf, heightPieces, lookOf, pairs, stripsOf, ticksOf } from "./figures.js";
 import { takeFiles } from "./files.js";
 import { gridSvg, scaleBar, scaleWords } from "./frame.js";
 import { makeLayers, makeMap, makePictures, makeSources } from "./layers.js";
@@ -117,11 +117,13 @@ export class Sheet {
       this.sources[name].addFeatures(features);
     };
     const strips = Array.from({ length: stripsOf(plan) }, (_, strip) =>
-      feature(new LineString(endsOf(plan, strip)), { strip }),
+      feature(new LineString(endsOf(plan, strip)), { strip, look: lookOf(plan, strip) }),
     );
+    this.editing.corridor(Boolean(plan.axis));
+    fill("axis", plan.axis ? [feature(new LineString(pairs(plan.axis)))] : []);
     fill(
       "outline",
-      plan.rings.map((ring, index) => feature(new Polygon([closed(ring)]), { ring: index })),
+      plan.rings.map((ring, index) => feature(new Polygon([closed(ring)]), { ring: index, still: Boolean(plan.axis) })),
     );
     fill(
       "flown",

@@ -40,6 +40,30 @@ function words(text, colour, more) {
 /** A line of a colour and a width in pixels, dashed where dashes are given. */
 export const stroke = (colour, width, dash) => new window.ol.style.Style({ stroke: line(colour, width, dash) });
 
+/** Strips of the main pass; those added are thinner, those of a tilted camera dashed. */
+export function strip(colour, width) {
+  const halo = stroke(css("--halo"), width * 2);
+  const looks = {
+    main: [halo, stroke(colour, width * 0.75)],
+    added: [stroke(css("--halo"), width * 1.5), stroke(colour, width * 0.4)],
+    tilted: [stroke(css("--halo"), width * 1.5), stroke(colour, width * 0.5, [8, 4])],
+  };
+  return (feature) => looks[feature.get("look") || "main"];
+}
+
+/** The axis of a corridor. */
+export const axisLine = () => stroke(css("--edge"), 1.5, [14, 3, 2, 3]);
+
+/** The same with the points that can be dragged. */
+export function axis(feature) {
+  const { style, geom } = window.ol;
+  const points = new style.Style({
+    geometry: (f) => new geom.MultiPoint(f.getGeometry().getCoordinates()),
+    image: new style.Circle({ radius: 5, fill: fill(css("--leaf")), stroke: line(css("--edge"), 2) }),
+  });
+  return feature.getGeometry().getCoordinates().length > 300 ? [axisLine()] : [axisLine(), points];
+}
+
 /** The outline where it is only looked at. */
 export const edge = () => stroke(css("--edge"), 2, [9, 3, 2, 3]);
 
@@ -56,7 +80,8 @@ export function outline(feature) {
       stroke: line(css("--edge"), 2),
     }),
   });
-  return feature.getGeometry().getCoordinates()[0].length > 300 ? [edge()] : [edge(), corners];
+  const still = feature.get("still") || feature.getGeometry().getCoordinates()[0].length > 300;
+  return still ? [edge()] : [edge(), corners];
 }
 
 /** A contour, an index contour with its height, or a spot height. */

@@ -1,6 +1,6 @@
 // Turning the strips by a handle on the sheet. The program plans anew when it is let go: lengths, turns and time follow.
 import { change } from "../changes.js";
-import { bearingOf, middleOf } from "./figures.js";
+import { bearingOf, mainStrips, middleOf } from "./figures.js";
 
 /** The handle stands so far from the middle, as a share of the strips' shorter side. */
 const REACH = 0.3;
@@ -27,9 +27,9 @@ export class Turning {
     const source = this.sheet.sources.turn;
     source.clear(true);
     this.handle = null;
-    if (!this.sheet.editable || plan.strips.length === 0) return;
+    if (!this.sheet.editable || plan.strips.length === 0 || plan.axis) return;
     const { Feature, geom } = window.ol;
-    const { at, shorter } = middleOf(plan.strips);
+    const { at, shorter } = middleOf(mainStrips(plan));
     this.middle = at;
     this.radius = shorter * REACH;
     this.handle = new Feature(

@@ -57,7 +57,7 @@ class CoverageServiceTest {
         return "{\"type\":\"FeatureCollection\",\"features\":[" + features + "],\"plan\":{\"camera\":" + CAMERA + "}}";
     }
 
-    private static HttpResponse<byte[]> ask(String plan, byte[] terrain, String layer) {
+    static HttpResponse<byte[]> ask(String plan, byte[] terrain, String layer) {
         try {
             ByteArrayOutputStream body = new ByteArrayOutputStream();
             part(body, "plan", "plan.geojson", plan.getBytes(StandardCharsets.UTF_8));

@@ -21,6 +21,8 @@ import yalos.core.height.HeightChoice;
 import yalos.core.height.HeightReference;
 import yalos.core.kit.Aircraft;
 import yalos.core.kit.Kit;
+import yalos.core.pattern.Crossing;
+import yalos.core.pattern.Patterns;
 import yalos.core.pins.Pins;
 import yalos.core.pins.Quantity;
 import yalos.core.site.Obstacle;
@@ -45,11 +47,21 @@ class FactsDifferenceTest {
             Pins.ofGsd(2).with(Quantity.SIDE_OVERLAP, Measure.of(70, Unit.PERCENT)),
             Brief.EMPTY,
             Map.of(),
-            GroundFacts.LEVEL);
+            GroundFacts.LEVEL,
+            Patterns.SINGLE);
 
     private static BlockFacts with(Outline outline, Optional<LonLat> launch, OptionalInt epsg, Kit kit, Pins pins) {
         return new BlockFacts(
-                outline, launch, epsg, OptionalLong.empty(), kit, pins, Brief.EMPTY, Map.of(), GroundFacts.LEVEL);
+                outline,
+                launch,
+                epsg,
+                OptionalLong.empty(),
+                kit,
+                pins,
+                Brief.EMPTY,
+                Map.of(),
+                GroundFacts.LEVEL,
+                Patterns.SINGLE);
     }
 
     private static BlockFacts over(GroundFacts ground) {
@@ -62,7 +74,8 @@ class FactsDifferenceTest {
                 THEN.pins(),
                 THEN.brief(),
                 THEN.notes(),
-                ground);
+                ground,
+                THEN.patterns());
     }
 
     static Stream<Arguments> changes() {
@@ -103,6 +116,9 @@ class FactsDifferenceTest {
                                 .formatted(HeightReference.FOLLOW.words(), HeightReference.TAKE_OFF.words())),
                 Arguments.of(over(level.withObstacles(List.of(mast))), "The obstacles changed: 0, now 1."),
                 Arguments.of(over(level.withZones(List.of(zone))), "The zones changed: 0, now 1."),
+                Arguments.of(
+                        THEN.with(Patterns.SINGLE.adding(Crossing.SQUARE)),
+                        "Flown were single grid, now grid + crossing at 90°."),
                 Arguments.of(
                         over(level.withTakeOffLevel(OptionalDouble.of(12))),
                         "The measured level of the take-off point changed."));

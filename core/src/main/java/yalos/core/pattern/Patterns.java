@@ -1,0 +1,63 @@
+package yalos.core.pattern;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import yalos.core.block.Corridor;
+import yalos.core.fault.InputFault;
+import yalos.core.units.Measure;
+
+/**
+ * Which patterns fly a block, as the operator decided.
+ *
+ * @param corridor the axis strips follow; a grid of strips where empty
+ * @param added what is flown besides, in this order
+ * @param heading to which the aircraft's nose is held on the main pass, from grid north; along the strips where empty
+ */
+public record Patterns(Optional<Corridor> corridor, List<AddedPass> added, Optional<Measure> heading) {
+    private static final int MOST_ADDED = 8;
+
+    /** One grid, flown nose ahead. */
+    public static final Patterns SINGLE = new Patterns(Optional.empty(), List.of(), Optional.empty());
+
+    public Patterns {
+        if (added.size() > MOST_ADDED) {
+            throw new InputFault(
+                    "passes", added.size(), "A block is flown in %d passes at most.".formatted(MOST_ADDED));
+        }
+        added = List.copyOf(added);
+    }
+
+    /** The same flown along an axis, or as a grid again. */
+    public Patterns along(Optional<Corridor> other) {
+        return new Patterns(other, added, heading);
+    }
+
+    /** The same with other passes besides. */
+    public Patterns with(List<AddedPass> others) {
+        return new Patterns(corridor, others, heading);
+    }
+
+    /** The same with one pass more. */
+    public Patterns adding(AddedPass one) {
+        List<AddedPass> more = new ArrayList<>(added);
+        more.add(one);
+        return with(more);
+    }
+
+    /** The same with the nose held, or along the strips again. */
+    public Patterns holding(Optional<Measure> other) {
+        return new Patterns(corridor, added, other);
+    }
+
+    /** What is flown, in a few words. */
+    public String words() {
+        List<String> words = new ArrayList<>();
+        words.add(
+                corridor.isPresent()
+                        ? "corridor"
+                        : added.stream().anyMatch(Crossing.class::isInstance) ? "grid" : "single grid");
+        added.forEach(pass -> words.add(pass.words()));
+        return String.join(" + ", words);
+    }
+}

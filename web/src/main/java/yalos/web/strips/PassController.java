@@ -1,0 +1,153 @@
+package yalos.web.strips;
+
+import java.util.ArrayList;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.UnaryOperator;
+import java.util.stream.Stream;
+import org.springframework.stereotype.Controller;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import yalos.core.fault.InputFault;
+import yalos.core.pattern.AddedPass;
+import yalos.core.pattern.Crossing;
+import yalos.core.pattern.Patterns;
+import yalos.core.pattern.TieStrips;
+import yalos.core.pattern.TiltedPasses;
+import yalos.core.units.Measure;
+import yalos.core.units.Unit;
+import yalos.core.units.UnitKind;
+import yalos.web.block.BlockPage;
+import yalos.web.block.Blocks;
+import yalos.web.block.Visit;
+import yalos.web.shell.Preferences;
+
+/** Adds, changes and takes away the passes flown besides the main one, and turns the aircraft's nose. */
+@Controller
+class PassController {
+    private final Blocks blocks;
+    private final BlockPage page;
+    private final Preferences preferences;
+
+    PassController(Blocks blocks, BlockPage page, Preferences preferences) {
+        this.blocks = blocks;
+        this.page = page;
+        this.preferences = preferences;
+    }
+
+    @PostMapping("/blocks/{id}/passes/add")
+    String add(@PathVariable long id, @RequestParam String pattern, Visit visit) {
+        AddedPass pass = switch (pattern) {
+            case "crossing" -> Crossing.SQUARE;
+            case "tilted" -> TiltedPasses.FOUR;
+            case "tie" -> TieStrips.ONE;
+            default -> throw new InputFault("pattern", pattern, "There is no such pattern.");
+        };
+        return changed(id, visit, pass.words() + " added", patterns -> patterns.adding(pass));
+    }
+
+    /**
+     * @param number of the added pass, from 1
+     * @param fields of its form, empty ones as in the main pass
+     */
+    @PostMapping("/blocks/{id}/passes/{number}")
+    String change(
+            @PathVariable long id,
+            @PathVariable int number,
+            @RequestParam Map<String, String> fields,
+            @RequestParam(name = "looks", required = false) List<String> looks,
+            Visit visit) {
+        AddedPass was = pass(blocks.open(id).facts().patterns(), number);
+        AddedPass pass = new Form(fields, looks == null ? List.of() : looks).changed(was);
+        return changed(id, visit, "pass " + (number + 1) + ": " + pass.words(), patterns -> {
+            pass(patterns, number);
+            List<AddedPass> others = new ArrayList<>(patterns.added());
+            others.set(number - 1, pass);
+            return patterns.with(others);
+        });
+    }
+
+    @PostMapping("/blocks/{id}/passes/{number}/remove")
+    String remove(@PathVariable long id, @PathVariable int number, Visit visit) {
+        String words = pass(blocks.open(id).facts().patterns(), number).words();
+        return changed(id, visit, words + " taken away", patterns -> {
+            pass(patterns, number);
+            List<AddedPass> others = new ArrayList<>(patterns.added());
+            others.remove(number - 1);
+            return patterns.with(others);
+        });
+    }
+
+    /** Holds the aircraft's nose to a heading, or lets it point along the strips again. */
+    @PostMapping("/blocks/{id}/heading")
+    String heading(@PathVariable long id, @RequestParam(defaultValue = "") String value, Visit visit) {
+        Optional<Measure> held =
+                value.isBlank() ? Optional.empty() : Optional.of(Measure.typed("heading", value, Unit.DEGREE));
+        String label = held.map(heading -> "nose held to " + heading.asTyped()).orElse("nose along the strips");
+        return changed(id, visit, label, patterns -> patterns.holding(held));
+    }
+
+    private static AddedPass pass(Patterns patterns, int number) {
+        if (number < 1 || number > patterns.added().size()) {
+            throw new InputFault("pass", number, "There is no such pass any more.");
+        }
+        return patterns.added().get(number - 1);
+    }
+
+    private String changed(long id, Visit visit, String label, UnaryOperator<Patterns> change) {
+        return page.changed(
+                blocks.change(id, visit.version(), label, facts -> facts.with(change.apply(facts.patterns()))), visit);
+    }
+
+    /** What was typed about a pass. */
+    private final class Form {
+        private final Map<String, String> fields;
+        private final List<String> looks;
+
+        Form(Map<String, String> fields, List<String> looks) {
+            this.fields = fields;
+            this.looks = looks;
+        }
+
+        AddedPass changed(AddedPass was) {
+            AddedPass.Own own = new AddedPass.Own(
+                    measure("height", preferences.typed().unit(UnitKind.HEIGHT)),
+                    measure("forward", Unit.PERCENT),
+                    measure("side", Unit.PERCENT));
+            if (was instanceof Crossing crossing) {
+                return new Crossing(own, angle("angle", crossing.angle()));
+            }
+            if (was instanceof TieStrips tie) {
+                return new TieStrips(own, count(tie.count()), angle("angle", tie.angle()), angle("tilt", tie.tilt()));
+            }
+            TiltedPasses tilted = (TiltedPasses) was;
+            return new TiltedPasses(own, angle("tilt", tilted.tilt()), ways());
+        }
+
+        private Optional<Measure> measure(String field, Unit unit) {
+            String typed = fields.getOrDefault(field, "");
+            return typed.isBlank() ? Optional.empty() : Optional.of(Measure.typed(field, typed, unit));
+        }
+
+        private Measure angle(String field, Measure otherwise) {
+            return measure(field, Unit.DEGREE).orElse(otherwise);
+        }
+
+        private int count(int otherwise) {
+            return fields.getOrDefault("count", "" + otherwise).strip().equals("2") ? 2 : 1;
+        }
+
+        private Set<TiltedPasses.Toward> ways() {
+            Set<TiltedPasses.Toward> ways = EnumSet.noneOf(TiltedPasses.Toward.class);
+            Stream.of(TiltedPasses.Toward.values())
+                    .filter(way -> looks.contains(way.name().toLowerCase(Locale.ROOT)))
+                    .forEach(ways::add);
+            return ways;
+        }
+    }
+}

@@ -1,0 +1,132 @@
+package yalos.web.strips;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.stream.Stream;
+import yalos.core.flight.Line;
+import yalos.core.flight.Timeline;
+import yalos.core.flight.Way;
+import yalos.core.pattern.AddedPass;
+import yalos.core.pattern.Crossing;
+import yalos.core.pattern.Pass;
+import yalos.core.pattern.Patterns;
+import yalos.core.pattern.TieStrips;
+import yalos.core.pattern.TiltedPasses;
+import yalos.core.plan.BlockPlan;
+import yalos.core.units.Measure;
+import yalos.core.units.Unit;
+import yalos.core.units.UnitChoice;
+import yalos.core.units.UnitKind;
+
+/**
+ * The passes of a block, each with what it gives and takes.
+ *
+ * @param words what is flown, in a line
+ * @param heading to which the nose is held; empty along the strips
+ */
+record PassesView(String words, List<Row> rows, String heading) {
+
+    /**
+     * A pass, or those that belong to one wish.
+     *
+     * @param number 0 the main one, from 1 the added
+     * @param figures what it gives, in a line
+     */
+    record Row(int number, String key, String words, String figures, Fields fields) {}
+
+    /** What stands in the form of an added pass; empty where it is as in the main pass. */
+    record Fields(String height, String forward, String side, String angle, String tilt, int count, List<Look> looks) {
+        static final Fields NONE = new Fields("", "", "", "", "", 1, List.of());
+    }
+
+    /** A way to look that can be ticked. */
+    record Look(String key, boolean chosen) {}
+
+    static PassesView of(Patterns patterns, Optional<BlockPlan> plan, UnitChoice units) {
+        List<Row> rows = new ArrayList<>();
+        String main = patterns.corridor().isPresent() ? "corridor" : "grid";
+        rows.add(new Row(0, main, main, figures(plan, 0, units), Fields.NONE));
+        for (int i = 1; i <= patterns.added().size(); i++) {
+            AddedPass pass = patterns.added().get(i - 1);
+            rows.add(new Row(i, pass.key(), pass.words(), figures(plan, i, units), fields(pass)));
+        }
+        return new PassesView(
+                patterns.words(), rows, patterns.heading().map(Measure::asTyped).orElse(""));
+    }
+
+    private static Fields fields(AddedPass pass) {
+        AddedPass.Own own = pass.own();
+        String angle = "";
+        String tilt = "";
+        int count = 1;
+        List<Look> looks = List.of();
+        if (pass instanceof Crossing crossing) {
+            angle = crossing.angle().asTyped();
+        } else if (pass instanceof TieStrips tie) {
+            angle = tie.angle().asTyped();
+            tilt = tie.tilt().asTyped();
+            count = tie.count();
+        } else if (pass instanceof TiltedPasses tilted) {
+            tilt = tilted.tilt().asTyped();
+            looks = Stream.of(TiltedPasses.Toward.values())
+                    .map(way -> new Look(way.key(), tilted.looks().contains(way)))
+                    .toList();
+        }
+        return new Fields(
+                typed(own.height()), typed(own.forwardOverlap()), typed(own.sideOverlap()), angle, tilt, count, looks);
+    }
+
+    private static String typed(Optional<Measure> measure) {
+        return measure.map(Measure::asTyped).orElse("");
+    }
+
+    private static String figures(Optional<BlockPlan> planned, int added, UnitChoice units) {
+        return planned.map(plan -> {
+                    List<Pass> passes = new ArrayList<>();
+                    for (int pass = 1; pass <= plan.passes().passes().size(); pass++) {
+                        if (plan.passes().belongs(pass, added)) {
+                            passes.add(plan.passes().passes().get(pass - 1));
+                        }
+                    }
+                    long photos = plan.flight().exposures().stream()
+                            .filter(photo -> plan.passes().belongs(photo.pass(), added))
+                            .count();
+                    Optional<Pass> first = passes.stream().findFirst();
+                    String direction = first.flatMap(pass -> pass.pattern().directionRad().stream()
+                                    .boxed()
+                                    .findFirst())
+                            .map(rad -> String.format(Locale.ROOT, "%.0f°, ", Math.toDegrees(rad) % 180))
+                            .orElse("");
+                    String height = first.map(pass ->
+                                    units.text(UnitKind.HEIGHT, pass.task().heightM()) + ", ")
+                            .orElse("");
+                    return "%s%s%,d photos, %s"
+                            .formatted(
+                                    direction,
+                                    height,
+                                    photos,
+                                    UnitKind.DURATION.figure(seconds(plan, added), Unit.MINUTE) + " min");
+                })
+                .orElse("");
+    }
+
+    /** From its first photo to its last, ways between its lines included. */
+    private static double seconds(BlockPlan plan, int added) {
+        double seconds = 0;
+        double since = 0;
+        boolean within = false;
+        for (Timeline.Span span : plan.timeline().spans()) {
+            if (span.leg() instanceof Line line) {
+                boolean mine = plan.passes().belongs(line.pass(), added);
+                seconds += mine ? span.seconds() + (within ? since : 0) : 0;
+                within = mine;
+                since = 0;
+            } else if (span.leg() instanceof Way) {
+                since += span.seconds();
+            }
+        }
+        return seconds;
+    }
+}
