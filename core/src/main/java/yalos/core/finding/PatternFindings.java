@@ -4,17 +4,25 @@ import static yalos.core.finding.Finding.Level.*;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.function.Consumer;
 import yalos.core.height.HeightReference;
 import yalos.core.pattern.Crossing;
+import yalos.core.pattern.DirectionBy;
 import yalos.core.pattern.Patterns;
 import yalos.core.pattern.TiltedPasses;
 import yalos.core.pins.Quantity;
 import yalos.core.plan.BlockPlan;
+import yalos.core.trial.Directions;
 import yalos.core.units.Measure;
+import yalos.core.units.UnitKind;
+import yalos.core.wind.Wind;
 
 /** What would a practitioner say about the patterns a block is flown in? */
 final class PatternFindings {
+    /** Directions that differ by less are the same. */
+    private static final double TURNED_RAD = Math.toRadians(2);
+
     private final BlockPlan plan;
     private final Patterns patterns;
     private final Collected found;
@@ -26,7 +34,9 @@ final class PatternFindings {
                     PatternFindings::tiltedWhileFollowing,
                     PatternFindings::directionOfACorridor,
                     PatternFindings::twoHeights,
-                    PatternFindings::wingLooksAhead));
+                    PatternFindings::wingLooksAhead,
+                    PatternFindings::weakWind,
+                    PatternFindings::directionAskedAgain));
 
     private PatternFindings(Case one, Collected found) {
         this.plan = one.plan();
@@ -101,5 +111,51 @@ final class PatternFindings {
                     "A wing looks ahead on lines flown there and back: %d ways to look take lines half as far apart."
                             .formatted(tilted().get().looks().size()));
         }
+    }
+
+    private void weakWind() {
+        double aloft = plan.windAloftMps();
+        boolean typed = aloft > 0 && plan.request().pins().has(Quantity.WIND_FROM);
+        if (typed && plan.wind().isEmpty()) {
+            found.add(
+                    NOTE,
+                    "wind-weak",
+                    "A wind of %s is not reckoned with: below %s what is shortest is flown (common practice)."
+                            .formatted(
+                                    found.text(Quantity.WIND, aloft), found.text(Quantity.WIND, Wind.NEGLIGIBLE_MPS)));
+        }
+    }
+
+    /** A direction chosen for a reason is asked for again: the wind of the day, another outline or ground may turn it. */
+    private void directionAskedAgain() {
+        Optional<DirectionBy> by = patterns.direction();
+        OptionalDouble pinned = plan.request().pins().si(Quantity.DIRECTION);
+        if (by.isEmpty()
+                || by.get() == DirectionBy.FIXED
+                || pinned.isEmpty()
+                || patterns.corridor().isPresent()) {
+            return;
+        }
+        OptionalDouble now = Directions.asked(plan, by.get());
+        if (now.isEmpty()
+                || Math.abs(Math.IEEEremainder(now.getAsDouble() - pinned.getAsDouble(), Math.PI)) < TURNED_RAD) {
+            return;
+        }
+        double saved = plan.flightTimeS()
+                - Directions.row(plan, by.get(), now.getAsDouble()).flightTimeS();
+        found.add(
+                NOTE,
+                "direction-again",
+                "Strips were laid %s, at %s. Asked again that is %s now, %s %s."
+                        .formatted(
+                                by.get().words(),
+                                found.text(Quantity.DIRECTION, pinned.getAsDouble()),
+                                found.text(Quantity.DIRECTION, now.getAsDouble()),
+                                found.text(UnitKind.DURATION, Math.abs(saved)),
+                                saved >= 0 ? "quicker" : "longer"),
+                found.remedy(
+                        "Turn to " + found.text(Quantity.DIRECTION, now.getAsDouble()),
+                        Quantity.DIRECTION,
+                        now.getAsDouble()));
     }
 }

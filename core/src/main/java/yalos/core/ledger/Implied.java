@@ -23,7 +23,8 @@ final class Implied {
             Map.entry(SHUTTER_TIME, List.of(BLUR, SPEED)),
             Map.entry(TEMPERATURE, List.of(BATTERY_SETS)),
             Map.entry(WIND, List.of(FLIGHT_TIME, BATTERY_SETS)),
-            Map.entry(WIND_FROM, List.of(FLIGHT_TIME, BATTERY_SETS)));
+            Map.entry(WIND_FROM, List.of(FLIGHT_TIME, BATTERY_SETS)),
+            Map.entry(WIND_AT, List.of(FLIGHT_TIME, BATTERY_SETS)));
 
     private Implied() {}
 

@@ -271,6 +271,14 @@ public final class Ledger {
                 WIND_FROM,
                 plan.request().pins().siOr(WIND_FROM, Double.NaN),
                 Reason.formula("where it blows from").source("true north, as forecasts give it"));
+        put(
+                WIND_AT,
+                plan.request().pins().siOr(WIND_AT, Double.NaN),
+                Reason.formula("w = w₀ · (H / h₀)^(1/7)")
+                        .with("w₀", "wind measured", plan.request().pins().siOr(WIND, 0), Unit.METRE_PER_SECOND)
+                        .with("H", "height flown", plan.design().scale().heightM(), Unit.METRE)
+                        .with("w", "wind at that height", plan.windAloftMps(), Unit.METRE_PER_SECOND)
+                        .source("power law over open ground by day: common practice; at flying height where empty"));
     }
 
     private void cost() {

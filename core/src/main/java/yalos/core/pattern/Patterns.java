@@ -12,13 +12,18 @@ import yalos.core.units.Measure;
  *
  * @param corridor the axis strips follow; a grid of strips where empty
  * @param added what is flown besides, in this order
+ * @param direction why the pinned direction was chosen; empty where nobody said
  * @param heading to which the aircraft's nose is held on the main pass, from grid north; along the strips where empty
  */
-public record Patterns(Optional<Corridor> corridor, List<AddedPass> added, Optional<Measure> heading) {
+public record Patterns(
+        Optional<Corridor> corridor,
+        List<AddedPass> added,
+        Optional<Measure> heading,
+        Optional<DirectionBy> direction) {
     private static final int MOST_ADDED = 8;
 
     /** One grid, flown nose ahead. */
-    public static final Patterns SINGLE = new Patterns(Optional.empty(), List.of(), Optional.empty());
+    public static final Patterns SINGLE = new Patterns(Optional.empty(), List.of(), Optional.empty(), Optional.empty());
 
     public Patterns {
         if (added.size() > MOST_ADDED) {
@@ -30,12 +35,12 @@ public record Patterns(Optional<Corridor> corridor, List<AddedPass> added, Optio
 
     /** The same flown along an axis, or as a grid again. */
     public Patterns along(Optional<Corridor> other) {
-        return new Patterns(other, added, heading);
+        return new Patterns(other, added, heading, direction);
     }
 
     /** The same with other passes besides. */
     public Patterns with(List<AddedPass> others) {
-        return new Patterns(corridor, others, heading);
+        return new Patterns(corridor, others, heading, direction);
     }
 
     /** The same with one pass more. */
@@ -47,7 +52,12 @@ public record Patterns(Optional<Corridor> corridor, List<AddedPass> added, Optio
 
     /** The same with the nose held, or along the strips again. */
     public Patterns holding(Optional<Measure> other) {
-        return new Patterns(corridor, added, other);
+        return new Patterns(corridor, added, other, direction);
+    }
+
+    /** The same with its direction chosen for a reason. */
+    public Patterns turned(DirectionBy by) {
+        return new Patterns(corridor, added, heading, Optional.of(by));
     }
 
     /** What is flown, in a few words. */

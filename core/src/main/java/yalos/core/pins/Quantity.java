@@ -40,6 +40,7 @@ public enum Quantity {
             "temperature", "Air temperature", UnitKind.TEMPERATURE, Section.LIMITS, Slot.TEMPERATURE, 233.15, 328.15),
     WIND("wind", "Wind to plan for", UnitKind.SPEED, Section.LIMITS, Slot.WIND, 0, 40),
     WIND_FROM("wind-from", "Wind from", UnitKind.ANGLE, Section.LIMITS, Slot.WIND_FROM, 0, 2 * Math.PI),
+    WIND_AT("wind-at", "Wind measured at", UnitKind.HEIGHT, Section.LIMITS, Slot.WIND_AT, 0.5, 1500),
 
     STRIPS("strips", "Strips", UnitKind.COUNT, Section.COST),
     PHOTOS("photos", "Photos", UnitKind.COUNT, Section.COST, Slot.PHOTOS, 2, 200_000),
@@ -91,6 +92,7 @@ public enum Quantity {
         TEMPERATURE,
         WIND,
         WIND_FROM,
+        WIND_AT,
         PHOTOS,
         FLIGHT_TIME,
         BATTERY_SETS;

@@ -18,6 +18,7 @@ import yalos.core.height.DesignPlane;
 import yalos.core.height.HeightPlan;
 import yalos.core.height.HeightReference;
 import yalos.core.pattern.CorridorStrips;
+import yalos.core.pattern.DirectionBy;
 import yalos.core.pattern.Gaze;
 import yalos.core.pattern.Pass;
 import yalos.core.pattern.Passes;
@@ -296,7 +297,10 @@ public record BlockPlan(
         return (int) Math.round(request.pins().siOr(Quantity.LEAST_PHOTOS, Defaults.LEAST_PHOTOS));
     }
 
-    /** The wind to plan for, from the grid's north; empty while strength or direction is not pinned. */
+    /**
+     * The wind to plan for, from the grid's north; empty while strength or direction is not pinned, and for one so weak that practice ignores it, unless
+     * strips were laid by it.
+     */
     public Optional<Wind> wind() {
         return windOf(block, request);
     }
@@ -304,9 +308,39 @@ public record BlockPlan(
     private static Optional<Wind> windOf(PlaneBlock block, PlanRequest request) {
         OptionalDouble speed = request.pins().si(Quantity.WIND);
         OptionalDouble from = request.pins().si(Quantity.WIND_FROM);
-        return speed.isEmpty() || from.isEmpty()
+        if (speed.isEmpty() || from.isEmpty()) {
+            return Optional.empty();
+        }
+        double aloft = windAloftMps(request);
+        boolean asked = request.patterns()
+                .direction()
+                .filter(by -> by == DirectionBy.INTO_WIND || by == DirectionBy.ACROSS_WIND)
+                .isPresent();
+        return aloft < Wind.NEGLIGIBLE_MPS && !asked
                 ? Optional.empty()
-                : Optional.of(new Wind(from.getAsDouble() - block.plane().convergenceRad(), speed.getAsDouble()));
+                : Optional.of(new Wind(from.getAsDouble() - block.plane().convergenceRad(), aloft));
+    }
+
+    /**
+     * The pinned wind at flying height; as it was measured where nobody said at what height, 0 where none is pinned.
+     */
+    public double windAloftMps() {
+        return windAloftMps(request);
+    }
+
+    private static double windAloftMps(PlanRequest request) {
+        double measured = request.pins().siOr(Quantity.WIND, 0);
+        OptionalDouble at = request.pins().si(Quantity.WIND_AT);
+        OptionalDouble flown = request.pins().si(Quantity.HEIGHT);
+        double heightM = flown.isPresent()
+                ? flown.getAsDouble()
+                : request.pins().si(Quantity.GSD).stream()
+                        .mapToObj(gsd -> gsd
+                                * request.camera().focalLengthM()
+                                / request.camera().pitchM())
+                        .findFirst()
+                        .orElse(Double.NaN);
+        return at.isEmpty() || Double.isNaN(heightM) ? measured : Wind.aloftMps(measured, at.getAsDouble(), heightM);
     }
 
     /** How many photos are taken. */

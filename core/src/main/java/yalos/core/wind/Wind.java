@@ -15,6 +15,17 @@ public record Wind(double fromRad, double speedMps) {
     /** Below this, practice ignores the wind and flies what is shortest (common practice: about 5 mph). */
     public static final double NEGLIGIBLE_MPS = 2;
 
+    /**
+     * A wind measured at one height as it is at another, by the power law with an exponent of 1/7: over open ground by day (common practice). At night, and
+     * over woods and houses, it grows more.
+     *
+     * @param measuredMps at {@code atM} above ground
+     * @param heightM above ground
+     */
+    public static double aloftMps(double measuredMps, double atM, double heightM) {
+        return measuredMps * Math.pow(heightM / atM, 1.0 / 7);
+    }
+
     /** Wind square to the track, positive when it comes from the right. */
     public double crosswindMps(double trackRad) {
         return speedMps * Math.sin(fromRad - trackRad);

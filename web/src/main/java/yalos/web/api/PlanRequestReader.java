@@ -110,7 +110,7 @@ final class PlanRequestReader {
         Optional<Corridor> corridor = corridor(root);
         Outline outline = corridor.map(Corridor::outline).orElseGet(() -> block(root));
         return new PlanRequest(kit, pins(), outline, launch(root), epsg())
-                .with(new Patterns(corridor, passes.added(), heading()));
+                .with(new Patterns(corridor, passes.added(), heading(), Optional.empty()));
     }
 
     private Optional<Measure> heading() {

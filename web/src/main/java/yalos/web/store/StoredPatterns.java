@@ -14,6 +14,7 @@ import yalos.core.block.Corridor;
 import yalos.core.fault.InputFault;
 import yalos.core.pattern.AddedPass;
 import yalos.core.pattern.Crossing;
+import yalos.core.pattern.DirectionBy;
 import yalos.core.pattern.Patterns;
 import yalos.core.pattern.TieStrips;
 import yalos.core.pattern.TiltedPasses;
@@ -24,7 +25,8 @@ import yalos.core.units.Unit;
  * Which patterns fly a block, as it is stored: measures as they were typed, the axis as pairs of longitude and latitude. A pass that nobody knows, or
  * that cannot be flown any more, is passed over.
  */
-record StoredPatterns(List<double[]> axis, String left, String right, String heading, List<StoredPass> passes) {
+record StoredPatterns(
+        List<double[]> axis, String left, String right, String heading, String direction, List<StoredPass> passes) {
     static StoredPatterns of(Patterns patterns) {
         Optional<Corridor> corridor = patterns.corridor();
         return patterns.equals(Patterns.SINGLE)
@@ -34,6 +36,7 @@ record StoredPatterns(List<double[]> axis, String left, String right, String hea
                         corridor.map(there -> there.left().asTyped()).orElse(null),
                         corridor.map(there -> there.right().asTyped()).orElse(null),
                         patterns.heading().map(Measure::asTyped).orElse(null),
+                        patterns.direction().map(Enum::name).orElse(null),
                         patterns.added().stream().map(StoredPass::of).toList());
     }
 
@@ -41,7 +44,7 @@ record StoredPatterns(List<double[]> axis, String left, String right, String hea
         List<AddedPass> read = new ArrayList<>();
         or(passes).forEach(pass -> pass.read().ifPresent(read::add));
         try {
-            return new Patterns(corridor(), read, measure(heading, Unit.DEGREE));
+            return new Patterns(corridor(), read, measure(heading, Unit.DEGREE), known(direction, DirectionBy.class));
         } catch (InputFault tooMany) {
             return Patterns.SINGLE;
         }

@@ -38,7 +38,7 @@ public enum Drawing {
                     case SPEED, INTERVAL, PHOTOS -> PACE;
                     case SHUTTER_TIME, BLUR -> BLUR;
                     case FLIGHT_TIME, BATTERY_SETS -> COST;
-                    case WIND, WIND_FROM -> WIND;
+                    case WIND, WIND_FROM, WIND_AT -> WIND;
                     default -> null;
                 });
     }

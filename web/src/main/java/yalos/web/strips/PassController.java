@@ -16,25 +16,34 @@ import org.springframework.web.bind.annotation.RequestParam;
 import yalos.core.fault.InputFault;
 import yalos.core.pattern.AddedPass;
 import yalos.core.pattern.Crossing;
+import yalos.core.pattern.DirectionBy;
 import yalos.core.pattern.Patterns;
 import yalos.core.pattern.TieStrips;
 import yalos.core.pattern.TiltedPasses;
+import yalos.core.pins.Quantity;
+import yalos.core.plan.BlockPlan;
+import yalos.core.trial.Directions;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
 import yalos.core.units.UnitKind;
 import yalos.web.block.BlockPage;
 import yalos.web.block.Blocks;
+import yalos.web.block.PlanDesk;
+import yalos.web.block.Planned;
 import yalos.web.block.Visit;
 import yalos.web.shell.Preferences;
+import yalos.web.store.BlockFacts;
 
 /** Adds, changes and takes away the passes flown besides the main one, and turns the aircraft's nose. */
 @Controller
 class PassController {
     private final Blocks blocks;
     private final BlockPage page;
+    private final PlanDesk desk;
     private final Preferences preferences;
 
-    PassController(Blocks blocks, BlockPage page, Preferences preferences) {
+    PassController(Blocks blocks, BlockPage page, PlanDesk desk, Preferences preferences) {
+        this.desk = desk;
         this.blocks = blocks;
         this.page = page;
         this.preferences = preferences;
@@ -90,6 +99,35 @@ class PassController {
                 value.isBlank() ? Optional.empty() : Optional.of(Measure.typed("heading", value, Unit.DEGREE));
         String label = held.map(heading -> "nose held to " + heading.asTyped()).orElse("nose along the strips");
         return changed(id, visit, label, patterns -> patterns.holding(held));
+    }
+
+    /** Lays the strips as a school of practice has them here and now, and keeps which it was, so that it can be asked again. */
+    @PostMapping("/blocks/{id}/direction")
+    String direction(@PathVariable long id, @RequestParam DirectionBy by, Visit visit) {
+        BlockFacts facts = blocks.open(id).facts();
+        BlockPlan plan = desk.plan(facts)
+                .whole()
+                .map(Planned.Whole::plan)
+                .orElseThrow(() -> new InputFault("direction", by.words(), "There is no plan to turn yet."));
+        // Least time is searched for anew with every change, so nothing is pinned for it.
+        Optional<Measure> direction = by == DirectionBy.TIME
+                ? Optional.empty()
+                : Optional.of(Directions.asked(plan, by).stream()
+                        .mapToObj(rad -> Measure.of(Math.round(Math.toDegrees(rad) * 10) / 10.0, Unit.DEGREE))
+                        .findFirst()
+                        .orElseThrow(() -> new InputFault(
+                                "direction", by.words(), "There is no direction %s here.".formatted(by.words()))));
+        String label = "strips " + by.words() + direction.map(at -> ", " + at.asTyped()).orElse("");
+        return page.changed(
+                blocks.change(
+                        id,
+                        visit.version(),
+                        label,
+                        was -> was.with(was.patterns().turned(by))
+                                .with(direction
+                                        .map(at -> was.pins().pinned(Quantity.DIRECTION, at))
+                                        .orElseGet(() -> was.pins().without(Quantity.DIRECTION)))),
+                visit);
     }
 
     private static AddedPass pass(Patterns patterns, int number) {

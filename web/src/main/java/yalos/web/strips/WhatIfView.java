@@ -3,6 +3,7 @@ package yalos.web.strips;
 import java.util.List;
 import java.util.Locale;
 import yalos.core.plan.BlockPlan;
+import yalos.core.trial.Directions;
 import yalos.core.trial.WhatIf;
 import yalos.core.units.Unit;
 import yalos.core.units.UnitChoice;
@@ -21,7 +22,7 @@ public record WhatIfView(
         List<OverlapRow> overlaps,
         String againstUsual,
         List<TriggerRow> triggers,
-        List<WindRow> winds) {
+        List<DirectionRow> directions) {
 
     public record HeightRow(
             String change, boolean present, String height, String gsd, String photos, String time, String sets) {}
@@ -31,7 +32,26 @@ public record WhatIfView(
 
     public record TriggerRow(String name, String time, String photos, String interval, String blur) {}
 
-    public record WindRow(String name, String direction, String speeds, String crab, String time, String blur) {}
+    /**
+     * A direction compared.
+     *
+     * @param key of the school, to take it
+     * @param present whether the plan lies so now
+     * @param every photos into the wind and with it
+     * @param more what else it comes to, in a line
+     */
+    public record DirectionRow(
+            String key,
+            String name,
+            boolean present,
+            boolean feasible,
+            String direction,
+            String strips,
+            String time,
+            String sets,
+            String crab,
+            String every,
+            String more) {}
 
     static WhatIfView of(BlockPlan plan, UnitChoice units) {
         WhatIf whatIf = WhatIf.of(plan);
@@ -51,24 +71,40 @@ public record WhatIfView(
                                 units.text(UnitKind.INTERVAL, row.intervalS()),
                                 units.text(UnitKind.PIXELS, row.blurPx())))
                         .toList(),
-                whatIf.inWind().stream().map(row -> wind(row, units)).toList());
+                Directions.of(plan).stream().map(row -> direction(row, plan, units)).toList());
     }
 
-    private static WindRow wind(WhatIf.InWind row, UnitChoice units) {
+    private static DirectionRow direction(Directions.Row row, BlockPlan plan, UnitChoice units) {
+        double now = plan.mainPass().pattern().directionRad().orElse(Double.NaN);
+        boolean present = Math.abs(Math.IEEEremainder(now - row.directionRad(), Math.PI)) < Math.toRadians(0.05);
+        String bearing = UnitKind.ANGLE.figure(row.directionRad(), Unit.DEGREE) + "°";
         if (!row.feasible()) {
-            return new WindRow(row.name(), bearing(row), "cannot be held", "", "", "");
+            return new DirectionRow(
+                    row.by().name(), row.by().words(), present, false, bearing, "", "cannot be held", "", "", "", "");
         }
-        return new WindRow(
-                row.name(),
-                bearing(row),
-                units.figure(UnitKind.SPEED, row.slowMps()) + "–" + units.text(UnitKind.SPEED, row.fastMps()),
-                text("%.0f°", Math.toDegrees(row.crabRad())),
+        boolean even = Math.abs(row.intoS() - row.withS()) < 0.005;
+        String every = units.figure(UnitKind.INTERVAL, row.intoS())
+                + (even ? "" : "/" + units.figure(UnitKind.INTERVAL, row.withS()));
+        String speeds = even
+                ? units.text(UnitKind.SPEED, row.fastMps())
+                : units.figure(UnitKind.SPEED, row.slowMps()) + "–" + units.text(UnitKind.SPEED, row.fastMps());
+        return new DirectionRow(
+                row.by().name(),
+                row.by().words(),
+                present,
+                true,
+                bearing,
+                String.valueOf(row.strips()),
                 units.figure(UnitKind.DURATION, row.flightTimeS()),
-                units.text(UnitKind.PIXELS, row.fastBlurPx()));
-    }
-
-    private static String bearing(WhatIf.InWind row) {
-        return UnitKind.ANGLE.figure(row.directionRad(), Unit.DEGREE) + "°";
+                text("%.0f %%", row.setShare() * 100),
+                text("%.0f°", Math.toDegrees(row.crabRad())),
+                every,
+                "%d turns, %s, %s, blur %s"
+                        .formatted(
+                                row.turns(),
+                                units.text(UnitKind.LENGTH, row.pathM()),
+                                speeds,
+                                units.text(UnitKind.PIXELS, row.blurPx())));
     }
 
     private static HeightRow height(WhatIf.Height row, UnitChoice units) {

@@ -50,6 +50,7 @@ import yalos.core.kit.Positioning;
 import yalos.core.kit.Scanner;
 import yalos.core.pattern.AddedPass;
 import yalos.core.pattern.Crossing;
+import yalos.core.pattern.DirectionBy;
 import yalos.core.pattern.Patterns;
 import yalos.core.pattern.TieStrips;
 import yalos.core.pattern.TiltedPasses;
@@ -136,7 +137,8 @@ class FactsJsonTest {
                                 Measure.of(35, Unit.DEGREE),
                                 EnumSet.of(TiltedPasses.Toward.AHEAD, TiltedPasses.Toward.LEFT)),
                         new TieStrips(AddedPass.Own.NONE, 2, Measure.of(45, Unit.DEGREE), Measure.of(25, Unit.DEGREE))),
-                Optional.of(Measure.of(12, Unit.DEGREE)));
+                Optional.of(Measure.of(12, Unit.DEGREE)),
+                Optional.of(DirectionBy.INTO_WIND));
     }
 
     @Test

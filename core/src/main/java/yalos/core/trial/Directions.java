@@ -1,0 +1,239 @@
+package yalos.core.trial;
+
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.OptionalDouble;
+import yalos.core.block.PlaneBlock;
+import yalos.core.fault.InputFault;
+import yalos.core.flight.Line;
+import yalos.core.flight.Pace;
+import yalos.core.pattern.BestDirection;
+import yalos.core.pattern.DirectionBy;
+import yalos.core.pattern.Gaze;
+import yalos.core.pattern.Pass;
+import yalos.core.pattern.StripGrid;
+import yalos.core.pattern.Task;
+import yalos.core.pins.Quantity;
+import yalos.core.plan.BlockPlan;
+import yalos.core.plan.KnownGround;
+import yalos.core.terrain.HeightGrid;
+
+/** The schools of direction compared on one block: each flown in thought, over its ground, in the wind to plan for. */
+public final class Directions {
+    private static final int STEPS = 360;
+    /** Ground that rises by less on average has no contour to follow: 2 %. */
+    private static final double LEVEL_SLOPE = 0.02;
+
+    private final BlockPlan plan;
+
+    private Directions(BlockPlan plan) {
+        this.plan = plan;
+    }
+
+    /**
+     * One direction on this block.
+     *
+     * @param by why it lies so
+     * @param directionRad of the strips, clockwise from grid north, 0 to π
+     * @param strips of all passes
+     * @param turns between them
+     * @param pathM length of the whole path
+     * @param flightTimeS infinite where the wind forbids it
+     * @param setShare of one battery set that it takes
+     * @param crabRad greatest angle between nose and track
+     * @param blurPx on the faster strips
+     * @param slowMps ground speed on the slower strips
+     * @param fastMps ground speed on the faster ones
+     * @param intoS between photos on the slower strips
+     * @param withS between photos on the faster ones
+     */
+    public record Row(
+            DirectionBy by,
+            double directionRad,
+            int strips,
+            int turns,
+            double pathM,
+            double flightTimeS,
+            double setShare,
+            double crabRad,
+            double blurPx,
+            double slowMps,
+            double fastMps,
+            double intoS,
+            double withS) {
+        /** Whether the wind lets it be flown at all. */
+        public boolean feasible() {
+            return Double.isFinite(flightTimeS);
+        }
+    }
+
+    /** All schools that have a direction here; none for a corridor, which follows its axis. */
+    public static List<Row> of(BlockPlan plan) {
+        if (plan.request().patterns().corridor().isPresent()) {
+            return List.of();
+        }
+        Directions directions = new Directions(plan);
+        List<Row> rows = new ArrayList<>();
+        directions.all().forEach((by, direction) -> {
+            try {
+                rows.add(directions.row(by, direction));
+            } catch (InputFault tooMany) {
+                // A direction in which there would be too many photos is no choice.
+            }
+        });
+        return rows;
+    }
+
+    /** The direction a school asks for on this block as it stands now; empty where it has none. */
+    public static OptionalDouble asked(BlockPlan plan, DirectionBy by) {
+        Double direction = new Directions(plan).all().get(by);
+        return direction == null ? OptionalDouble.empty() : OptionalDouble.of(direction);
+    }
+
+    /** What a direction costs on this block. */
+    public static Row row(BlockPlan plan, DirectionBy by, double directionRad) {
+        return new Directions(plan).row(by, directionRad);
+    }
+
+    private Map<DirectionBy, Double> all() {
+        Map<DirectionBy, Double> all = new EnumMap<>(DirectionBy.class);
+        PlaneBlock covered = plan.covered();
+        Task task = plan.mainPass().task();
+        all.put(
+                DirectionBy.TIME,
+                BestDirection.of(
+                                covered,
+                                task,
+                                plan.timeline().pace(),
+                                plan.flight().launch())
+                        .directionRad());
+        all.put(DirectionBy.LONGEST, narrowest(covered));
+        all.put(DirectionBy.SHORTEST, widest(covered));
+        plan.overGround()
+                .map(KnownGround::grid)
+                .ifPresent(grid -> contour(grid, plan.block()).ifPresent(along -> all.put(DirectionBy.CONTOUR, along)));
+        plan.wind().ifPresent(wind -> {
+            all.put(DirectionBy.INTO_WIND, half(wind.fromRad()));
+            all.put(DirectionBy.ACROSS_WIND, half(wind.fromRad() + Math.PI / 2));
+        });
+        plan.request().pins().si(Quantity.DIRECTION).ifPresent(pinned -> all.put(DirectionBy.FIXED, half(pinned)));
+        return all;
+    }
+
+    private Row row(DirectionBy by, double directionRad) {
+        BlockPlan flown = plan.flown(new Pass(
+                StripGrid.towards(directionRad).looking(gaze()), plan.mainPass().task()));
+        Pace pace = flown.timeline().pace();
+        double slow = Double.POSITIVE_INFINITY;
+        double fast = 0;
+        double crab = 0;
+        for (Line line : flown.flight().lines()) {
+            if (line.pass() != 1) {
+                continue;
+            }
+            double ground = pace.groundMps(line.trackRad(), line.speedMps());
+            slow = Math.min(slow, ground);
+            fast = Math.max(fast, ground);
+            double airspeed = Math.max(1e-9, pace.airspeedMps(line.trackRad(), ground));
+            crab = Math.max(
+                    crab,
+                    plan.wind()
+                            .map(wind -> Math.abs(
+                                    wind.crabRad(line.trackRad(), airspeed).orElse(0)))
+                            .orElse(0.0));
+        }
+        double usable = plan.usableMinutes() * 60;
+        return new Row(
+                by,
+                half(directionRad),
+                flown.flight().strips(),
+                Math.max(0, flown.flight().strips() - 1),
+                flown.flight().pathLengthM(),
+                flown.flightTimeS(),
+                flown.timeline().totalS() / usable,
+                crab,
+                fast * plan.design().shutterTimeS() / plan.design().scale().gsdAlongM(),
+                slow,
+                fast,
+                plan.design().baseM() / slow,
+                plan.design().baseM() / fast);
+    }
+
+    private Gaze gaze() {
+        return ((StripGrid) plan.mainPass().pattern()).gaze();
+    }
+
+    private static double half(double directionRad) {
+        double turned = directionRad % Math.PI;
+        return turned < 0 ? turned + Math.PI : turned;
+    }
+
+    /** Along the edge of the hull across which the block is narrowest: there are fewest strips, and they are longest. */
+    static double narrowest(PlaneBlock block) {
+        double[] hull = block.hull();
+        double best = 0;
+        double least = Double.POSITIVE_INFINITY;
+        for (int i = 0; i < hull.length; i += 2) {
+            int before = (i + hull.length - 2) % hull.length;
+            double direction = half(Math.atan2(hull[i] - hull[before], hull[i + 1] - hull[before + 1]));
+            double across = across(block, direction);
+            if (across < least - 1e-9) {
+                least = across;
+                best = direction;
+            }
+        }
+        return best;
+    }
+
+    /** The direction across which the block is widest, to half a degree. */
+    static double widest(PlaneBlock block) {
+        double best = 0;
+        double most = 0;
+        for (int i = 0; i < STEPS; i++) {
+            double direction = i * Math.PI / STEPS;
+            double across = across(block, direction);
+            if (across > most + 1e-9) {
+                most = across;
+                best = direction;
+            }
+        }
+        return best;
+    }
+
+    private static double across(PlaneBlock block, double directionRad) {
+        double[] ends = block.extent(directionRad + Math.PI / 2);
+        return ends[1] - ends[0];
+    }
+
+    /** Square to the direction in which the ground of a block rises most, over all of it together; empty where it hardly rises. */
+    static OptionalDouble contour(HeightGrid grid, PlaneBlock block) {
+        boolean[] inside =
+                block.inside(grid.west(), grid.north(), grid.cellX(), grid.cellY(), grid.columns(), grid.rows());
+        double ee = 0;
+        double en = 0;
+        double nn = 0;
+        long count = 0;
+        for (int row = 1; row + 1 < grid.rows(); row++) {
+            for (int column = 1; column + 1 < grid.columns(); column++) {
+                if (!inside[row * grid.columns() + column]) {
+                    continue;
+                }
+                double east = (grid.cell(column + 1, row) - grid.cell(column - 1, row)) / (2 * grid.cellX());
+                double north = (grid.cell(column, row - 1) - grid.cell(column, row + 1)) / (2 * grid.cellY());
+                if (!Double.isNaN(east + north)) {
+                    ee += east * east;
+                    en += east * north;
+                    nn += north * north;
+                    count++;
+                }
+            }
+        }
+        if (count == 0 || Math.sqrt((ee + nn) / count) < LEVEL_SLOPE) {
+            return OptionalDouble.empty();
+        }
+        double risingFromEast = 0.5 * Math.atan2(2 * en, ee - nn);
+        return OptionalDouble.of(half(Math.PI / 2 - risingFromEast + Math.PI / 2));
+    }
+}
