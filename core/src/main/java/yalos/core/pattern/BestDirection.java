@@ -70,22 +70,15 @@ public final class BestDirection {
     /** The flight time without writing the flight down. */
     private double flightTimeS(double directionRad) {
         sweep.sweep(directionRad);
-        Serpentine order = Serpentine.nearest(sweep, launch);
         double speed = task.speedMps();
         double time = launch.isEmpty() ? 0 : pace.climbS(task.heightM()) + pace.climbS(-task.heightM());
         Optional<PlanePoint> here = launch;
         double track = 0;
         boolean first = true;
-        for (int turn = 0; turn < sweep.bands(); turn++) {
-            int band = order.band(turn, sweep.bands());
-            if (sweep.strips(band) == 0) {
-                continue;
-            }
-            double low = end(band, 0, false);
-            double high = end(band, sweep.strips(band) - 1, true);
-            boolean reversed = order.reversed(turn);
-            PlanePoint start = sweep.point(reversed ? high : low, band);
-            double next = reversed ? directionRad + Math.PI : directionRad;
+        BandOrder.Ends ends = new BandOrder.Ends(sweep, task, directionRad);
+        for (StripOrder.Step step : BandOrder.of(sweep, task, directionRad, pace, launch, launch)) {
+            PlanePoint start = ends.start(step);
+            double next = ends.trackRad(step);
             if (here.isPresent()) {
                 time += first
                         ? pace.transitS(here.get(), start)
@@ -93,20 +86,12 @@ public final class BestDirection {
             }
             first = false;
             track = next;
-            time += pace.straightS(high - low, track, speed);
-            here = Optional.of(sweep.point(reversed ? low : high, band));
+            time += pace.straightS(ends.lengthM(step), track, speed);
+            here = Optional.of(ends.end(step));
         }
         if (launch.isPresent() && here.isPresent()) {
             time += pace.returnS(here.get(), launch.get());
         }
         return time;
-    }
-
-    /** First or last photo of a band's line, in metres along. */
-    private double end(int band, int strip, boolean last) {
-        double from = sweep.from(band, strip);
-        double to = sweep.to(band, strip);
-        double half = task.lineLengthM(to - from) / 2;
-        return (from + to) / 2 + (last ? half : -half);
     }
 }

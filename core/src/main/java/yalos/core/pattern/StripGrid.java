@@ -128,9 +128,9 @@ public record StripGrid(OptionalDouble directionRad, Gaze gaze) implements Patte
         }
 
         void fly() {
-            Serpentine order = Serpentine.nearest(sweep, flight.here());
-            for (int turn = 0; turn < sweep.bands(); turn++) {
-                flyBand(order.band(turn, sweep.bands()), order.reversed(turn));
+            for (StripOrder.Step step :
+                    BandOrder.of(sweep, task, direction, flight.pace(), flight.here(), flight.launch())) {
+                flyBand(step.strip(), step.reversed());
             }
         }
 

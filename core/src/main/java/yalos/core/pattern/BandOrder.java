@@ -1,0 +1,122 @@
+package yalos.core.pattern;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import yalos.core.flight.Pace;
+import yalos.core.flight.Turn;
+import yalos.core.geodesy.PlanePoint;
+
+/** In which order are the bands of a sweep flown? By a multirotor back and forth; by a wing so that its turns take least. */
+final class BandOrder {
+    /** What the wind forbids takes for ever; an order is wanted all the same. */
+    private static final double FORBIDDEN_S = 1e9;
+
+    private BandOrder() {}
+
+    /**
+     * Bands that hold a strip, in the order flown.
+     *
+     * @param here where the aircraft comes from; empty while nobody knows
+     * @param launch where it goes afterwards
+     */
+    static List<StripOrder.Step> of(
+            BandSweep sweep,
+            Task task,
+            double directionRad,
+            Pace pace,
+            Optional<PlanePoint> here,
+            Optional<PlanePoint> launch) {
+        List<Integer> bands = new ArrayList<>();
+        for (int band = 0; band < sweep.bands(); band++) {
+            if (sweep.strips(band) > 0) {
+                bands.add(band);
+            }
+        }
+        if (!pace.aircraft().kind().wing()) {
+            return serpentine(sweep, here);
+        }
+        Cost cost = new Cost(bands, new Ends(sweep, task, directionRad), task, pace, here, launch);
+        return StripOrder.of(bands.size(), cost).stream()
+                .map(step -> new StripOrder.Step(bands.get(step.strip()), step.reversed()))
+                .toList();
+    }
+
+    private static List<StripOrder.Step> serpentine(BandSweep sweep, Optional<PlanePoint> here) {
+        Serpentine order = Serpentine.nearest(sweep, here);
+        List<StripOrder.Step> steps = new ArrayList<>();
+        for (int turn = 0; turn < sweep.bands(); turn++) {
+            int band = order.band(turn, sweep.bands());
+            if (sweep.strips(band) > 0) {
+                steps.add(new StripOrder.Step(band, order.reversed(turn)));
+            }
+        }
+        return steps;
+    }
+
+    /** Where the strips of a band begin and end: their first and last photos. */
+    record Ends(BandSweep sweep, Task task, double directionRad) {
+        PlanePoint start(StripOrder.Step step) {
+            return at(step.strip(), step.reversed());
+        }
+
+        PlanePoint end(StripOrder.Step step) {
+            return at(step.strip(), !step.reversed());
+        }
+
+        private PlanePoint at(int band, boolean last) {
+            return sweep.point(along(band, last), band);
+        }
+
+        double trackRad(StripOrder.Step step) {
+            return step.reversed() ? directionRad + Math.PI : directionRad;
+        }
+
+        double lengthM(StripOrder.Step step) {
+            return along(step.strip(), true) - along(step.strip(), false);
+        }
+
+        /** First or last photo of a band, in metres along. */
+        private double along(int band, boolean last) {
+            int strip = last ? sweep.strips(band) - 1 : 0;
+            double from = sweep.from(band, strip);
+            double to = sweep.to(band, strip);
+            double half = task.lineLengthM(to - from) / 2;
+            return (from + to) / 2 + (last ? half : -half);
+        }
+    }
+
+    /** Seconds for turns and ways, as they will be timed. */
+    private record Cost(
+            List<Integer> bands,
+            Ends ends,
+            Task task,
+            Pace pace,
+            Optional<PlanePoint> here,
+            Optional<PlanePoint> launch)
+            implements StripOrder.Cost {
+        private StripOrder.Step band(StripOrder.Step step) {
+            return new StripOrder.Step(bands.get(step.strip()), step.reversed());
+        }
+
+        @Override
+        public double between(StripOrder.Step from, StripOrder.Step to) {
+            StripOrder.Step last = band(from);
+            StripOrder.Step next = band(to);
+            Turn turn = new Turn(ends.end(last), ends.trackRad(last), ends.start(next), ends.trackRad(next));
+            return Math.min(FORBIDDEN_S, pace.turnS(turn, task.speedMps()));
+        }
+
+        @Override
+        public double start(StripOrder.Step first) {
+            return here.map(at -> Math.min(FORBIDDEN_S, pace.transitS(at, ends.start(band(first)))))
+                    .orElse(0.0);
+        }
+
+        @Override
+        public double end(StripOrder.Step last) {
+            return launch.map(at -> Math.min(FORBIDDEN_S, pace.returnS(ends.end(band(last)), at)))
+                    .orElse(0.0);
+        }
+    }
+}
