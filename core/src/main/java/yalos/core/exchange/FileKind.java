@@ -9,6 +9,8 @@ public enum FileKind {
     KML("KML", ".kml"),
     KMZ("KMZ", ".kmz"),
     GPX("GPX", ".gpx"),
+    SHAPEFILE("a zipped shapefile", ".zip"),
+    GEOPACKAGE("GeoPackage", ".gpkg"),
     TEXT("list of coordinates", ".txt"),
     UNKNOWN("unknown file", "");
 
@@ -30,7 +32,10 @@ public enum FileKind {
     /** The kind of a file, told by its content and not by its name. */
     public static FileKind of(byte[] content) {
         if (content.length > 3 && content[0] == 'P' && content[1] == 'K' && content[2] == 3 && content[3] == 4) {
-            return KMZ;
+            return ShapefileOutlines.isIn(content) ? SHAPEFILE : KMZ;
+        }
+        if (startsWith(content, "SQLite format 3")) {
+            return GEOPACKAGE;
         }
         String head = new String(content, 0, Math.min(HEAD, content.length), StandardCharsets.UTF_8);
         String start = head.replace("\ufeff", "").stripLeading();
@@ -43,6 +48,11 @@ public enum FileKind {
         }
         boolean binary = head.chars().anyMatch(c -> c == 0 || c == '\ufffd');
         return binary || start.isEmpty() || start.chars().noneMatch(Character::isDigit) ? UNKNOWN : TEXT;
+    }
+
+    private static boolean startsWith(byte[] content, String words) {
+        return content.length > words.length()
+                && new String(content, 0, words.length(), StandardCharsets.ISO_8859_1).equals(words);
     }
 
     /** Whether a file name promises this kind; names without a known ending promise nothing. */

@@ -8,6 +8,7 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.stream.Stream;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
@@ -27,7 +28,7 @@ import yalos.core.geodesy.LonLat;
 class OutlineReadersTest {
     static Stream<Reference.Row> files() {
         return Reference.rows("vector_expected.csv")
-                .filter(row -> row.text("file").matches(".*\\.(kml|kmz|gpx)"));
+                .filter(row -> !row.text("file").matches(".*\\.(geojson|gpkg)"));
     }
 
     private static ImportedOutlines read(String name, byte[] content) {
@@ -35,6 +36,7 @@ class OutlineReadersTest {
             case KML -> KmlOutlines.read(content, Axes.LON_LAT);
             case KMZ -> KmzOutlines.read(content, Axes.LON_LAT);
             case GPX -> GpxOutlines.read(content);
+            case SHAPEFILE -> ShapefileOutlines.read(content, Axes.LON_LAT, OptionalInt.empty());
             default -> throw new InputFault("file", name, "not read here");
         };
     }
@@ -61,6 +63,39 @@ class OutlineReadersTest {
                 .isInstanceOf(InputFault.class)
                 .hasMessageContaining("DOCTYPE")
                 .hasMessageNotContaining("MARKER-THAT-MUST-NOT-APPEAR");
+    }
+
+    /** Metres are never taken for degrees: without a .prj the code is asked for, and with it the area is that of the reference. */
+    @Test
+    void asksForTheSystemOfAShapefileWithoutOne() {
+        byte[] bare = Reference.bytes("vector/polygon_hole_utm_noprj_shp.zip");
+        assertThatThrownBy(() -> ShapefileOutlines.read(bare, Axes.LON_LAT, OptionalInt.empty()))
+                .isInstanceOfSatisfying(
+                        InputFault.class, fault -> assertThat(fault.field()).isEqualTo("epsg"))
+                .hasMessageContaining(".prj");
+        ImportedOutlines typed = ShapefileOutlines.read(bare, Axes.LON_LAT, OptionalInt.of(32632));
+        assertThat(typed.candidates().get(0).outline().areaM2()).isCloseTo(463916.730, Percentage.withPercentage(1e-3));
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"bad_no_shp.zip", "bad_truncated_shp.zip"})
+    void refusesZipsThatHoldNoShapefile(String file) {
+        assertThatThrownBy(() -> read(file, Reference.bytes("vector/" + file))).isInstanceOf(InputFault.class);
+    }
+
+    /** Wherever a shapefile is cut, it is refused in words or read, never anything else. */
+    @ParameterizedTest
+    @ValueSource(strings = {"multipolygon_utm_shp.zip"})
+    void aCutFileIsRefusedInWords(String file) {
+        byte[] whole = Reference.bytes("vector/" + file);
+        for (int length = 16; length < whole.length; length += Math.max(1, whole.length / 60)) {
+            byte[] cut = Arrays.copyOf(whole, length);
+            try {
+                read(file, cut);
+            } catch (InputFault inWords) {
+                assertThat(inWords.getMessage()).isNotBlank();
+            }
+        }
     }
 
     @Test

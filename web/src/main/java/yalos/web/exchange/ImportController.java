@@ -88,6 +88,22 @@ class ImportController {
         return consider(id, token, waitingFor(token), Axes.LAT_LON, visit);
     }
 
+    /** Reads the waiting file in a coordinate system that it does not name itself. */
+    @PostMapping("/blocks/{id}/import/system")
+    String system(@PathVariable long id, @RequestParam String token, @RequestParam String epsg, Visit visit) {
+        OutlineFile file = waitingFor(token).in(code(epsg));
+        waiting.put(token, file);
+        return consider(id, token, file, Axes.LON_LAT, visit);
+    }
+
+    private static int code(String typed) {
+        String digits = typed.strip().toUpperCase(Locale.ROOT).replaceFirst("^EPSG:", "");
+        if (!digits.matches("\\d{3,6}")) {
+            throw new InputFault("epsg", typed, "An EPSG code is a number, such as 32632 or 4326.");
+        }
+        return Integer.parseInt(digits);
+    }
+
     /** Takes one of the outlines of the waiting file, or all of them as the parts of one block. */
     @PostMapping("/blocks/{id}/import/choose")
     String choose(
@@ -127,6 +143,10 @@ class ImportController {
         } catch (InputFault fault) {
             if (axes == Axes.LON_LAT && fault.field().equals("coordinates") && readsSwapped(file, block)) {
                 return ask(fault.getMessage(), token, List.of(), false, true, visit);
+            }
+            if (fault.field().equals("epsg") && file.epsg().isEmpty()) {
+                visit.model().addAttribute("system", true);
+                return ask(fault.getMessage(), token, List.of(), false, false, visit);
             }
             throw fault;
         }

@@ -4,12 +4,14 @@ import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalInt;
 import yalos.core.exchange.Axes;
 import yalos.core.exchange.FileKind;
 import yalos.core.exchange.GpxOutlines;
 import yalos.core.exchange.ImportedOutlines;
 import yalos.core.exchange.KmlOutlines;
 import yalos.core.exchange.KmzOutlines;
+import yalos.core.exchange.ShapefileOutlines;
 import yalos.core.exchange.TypedOutline;
 import yalos.core.fault.InputFault;
 import yalos.core.geodesy.Grid;
@@ -19,8 +21,19 @@ import yalos.core.geodesy.Grid;
  *
  * @param name as given; only for messages
  * @param content its bytes
+ * @param epsg the system somebody typed for it, where it does not name one itself
  */
-public record OutlineFile(String name, byte[] content) {
+public record OutlineFile(String name, byte[] content, OptionalInt epsg) {
+
+    /** A file that says itself in which coordinate system it is, as most do. */
+    public OutlineFile(String name, byte[] content) {
+        this(name, content, OptionalInt.empty());
+    }
+
+    /** The same file read in a system that somebody typed for it. */
+    OutlineFile in(int code) {
+        return new OutlineFile(name, content, OptionalInt.of(code));
+    }
 
     /**
      * Reads the file by what it holds, whatever its name says.
@@ -35,6 +48,8 @@ public record OutlineFile(String name, byte[] content) {
             case KML -> KmlOutlines.read(content, axes);
             case KMZ -> KmzOutlines.read(content, axes);
             case GPX -> GpxOutlines.read(content);
+            case SHAPEFILE -> ShapefileOutlines.read(content, axes, epsg);
+            case GEOPACKAGE -> GeoPackageOutlines.read(content, axes, epsg);
             case TEXT -> TypedOutline.read(new String(content, StandardCharsets.UTF_8), grid);
             case UNKNOWN -> throw unknown();
         };
@@ -51,7 +66,7 @@ public record OutlineFile(String name, byte[] content) {
         return new InputFault(
                 "file",
                 name,
-                "“%s” %s. Outlines are read from GeoJSON, KML, KMZ, GPX and lists of coordinates."
+                "“%s” %s. Outlines are read from GeoJSON, KML, KMZ, GPX, GeoPackages, zipped shapefiles and lists of coordinates."
                         .formatted(name, what));
     }
 }

@@ -117,7 +117,8 @@ class PassController {
                         .findFirst()
                         .orElseThrow(() -> new InputFault(
                                 "direction", by.words(), "There is no direction %s here.".formatted(by.words()))));
-        String label = "strips " + by.words() + direction.map(at -> ", " + at.asTyped()).orElse("");
+        String label = "strips " + by.words()
+                + direction.map(at -> ", " + at.asTyped()).orElse("");
         return page.changed(
                 blocks.change(
                         id,

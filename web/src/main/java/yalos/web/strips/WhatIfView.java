@@ -71,7 +71,9 @@ public record WhatIfView(
                                 units.text(UnitKind.INTERVAL, row.intervalS()),
                                 units.text(UnitKind.PIXELS, row.blurPx())))
                         .toList(),
-                Directions.of(plan).stream().map(row -> direction(row, plan, units)).toList());
+                Directions.of(plan).stream()
+                        .map(row -> direction(row, plan, units))
+                        .toList());
     }
 
     private static DirectionRow direction(Directions.Row row, BlockPlan plan, UnitChoice units) {
