@@ -179,6 +179,8 @@ class FuzzTest {
         "import, vector/multipolygon.kml",
         "import, vector/polygon_hole.kmz",
         "import, vector/track_outer_ring.gpx",
+        "import, vector/polygon_hole_utm.gpkg",
+        "import, vector/multipolygon_utm_shp.zip",
         "zones, vector/multipolygon.kml",
         "zones, vector/polygon_hole.geojson",
         "models, raster/tiled_deflate_predictor3_float32.tif",

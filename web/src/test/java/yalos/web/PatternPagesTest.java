@@ -1,0 +1,179 @@
+package yalos.web;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.net.http.HttpResponse;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+import yalos.core.Reference;
+
+/** Patterns over HTTP: passes added and changed, corridors, directions, lines and outlines from files of many kinds. */
+@ExtendWith(RunningYalos.class)
+class PatternPagesTest {
+    private static final String FIELD = "54.5134 -4.3489\n54.5134 -4.3449\n54.5154 -4.3449\n54.5154 -4.3489";
+
+    private final Visitor visitor = new Visitor(RunningYalos.url());
+
+    private long block(String name) {
+        long block = visitor.newBlock(name, "54.5134, -4.3489");
+        visitor.change(block, "ground", "/import", "text", FIELD);
+        return block;
+    }
+
+    private String strips(long block) {
+        return visitor.get("/blocks/" + block + "/strips").body();
+    }
+
+    private JsonNode sheet(long block) {
+        return JsonMapper.builder()
+                .build()
+                .readTree(visitor.get("/blocks/" + block + "/sheet.json").body());
+    }
+
+    private static int photos(String page) {
+        Matcher figure =
+                Pattern.compile("id=\"f-photos\"[^>]*value=\"([\\d,  ]+)\"").matcher(page);
+        assertThat(figure.find()).isTrue();
+        return Integer.parseInt(figure.group(1).replaceAll("\\D", ""));
+    }
+
+    @Test
+    void passesAreAddedChangedAndTakenAway() {
+        long block = block("Passes");
+        int single = photos(strips(block));
+        String crossed = visitor.change(block, "strips", "/passes/add", "pattern", "crossing");
+        assertThat(crossed).contains("grid + crossing at 90°");
+        assertThat(photos(strips(block))).isGreaterThan(single * 3 / 2);
+        String higher = visitor.change(block, "strips", "/passes/1", "angle", "60", "height", "110 m", "side", "50 %");
+        assertThat(higher).contains("crossing at 60°").contains("110 m");
+        visitor.change(block, "strips", "/passes/add", "pattern", "tilted");
+        String two = visitor.change(block, "strips", "/passes/2", "tilt", "25", "looks", "ahead", "looks", "back");
+        assertThat(two).contains("tilted by 25°, looking ahead, back");
+        JsonNode sheet = sheet(block);
+        assertThat(sheet.get("tilted").size()).isEqualTo(2);
+        assertThat(sheet.get("passOf").get(0).asInt()).isEqualTo(1);
+        visitor.change(block, "strips", "/passes/1/remove");
+        visitor.change(block, "strips", "/passes/1/remove");
+        assertThat(photos(strips(block))).isEqualTo(single);
+        visitor.change(block, "strips", "/undo");
+        assertThat(strips(block)).contains("tilted by 25°");
+    }
+
+    @Test
+    void aPassThatCannotBeFlownIsRefusedAndNothingIsLost() {
+        long block = block("Refused passes");
+        visitor.change(block, "strips", "/passes/add", "pattern", "tilted");
+        String version = visitor.version(block);
+        HttpResponse<String> refused = visitor.htmx(
+                "/blocks/" + block + "/passes/1",
+                "version",
+                version,
+                "stage",
+                "strips",
+                "tilt",
+                "70",
+                "looks",
+                "ahead");
+        assertThat(refused.statusCode()).isEqualTo(400);
+        assertThat(refused.body()).contains("between 20° and 45°");
+        HttpResponse<String> none =
+                visitor.htmx("/blocks/" + block + "/passes/1", "version", version, "stage", "strips", "tilt", "30");
+        assertThat(none.body()).contains("at least one");
+        HttpResponse<String> gone =
+                visitor.htmx("/blocks/" + block + "/passes/7/remove", "version", version, "stage", "strips");
+        assertThat(gone.statusCode()).isEqualTo(400);
+        assertThat(visitor.version(block)).isEqualTo(version);
+        assertThat(strips(block)).contains("tilted by 30°");
+    }
+
+    @Test
+    void anAxisMakesACorridorAndItsWidthsCanBeSet() {
+        long block = visitor.newBlock("Tramway", "54.5134, -4.3489");
+        visitor.change(
+                block,
+                "ground",
+                "/corridor",
+                "left",
+                "10 m",
+                "right",
+                "60 ft",
+                "axis",
+                "54.5134 -4.3489\n54.5140 -4.3449\n54.5130 -4.3420");
+        String page = visitor.get("/blocks/" + block + "/ground").body();
+        assertThat(page).contains("60 ft").contains("Make it an area");
+        assertThat(sheet(block).get("axis").size()).isEqualTo(6);
+        assertThat(strips(block)).contains("Passes: corridor").contains("along the axis");
+        visitor.change(block, "strips", "/ledger/direction", "act", "type", "value", "40");
+        assertThat(strips(block)).contains("a corridor follows its axis");
+        visitor.change(block, "ground", "/corridor/clear");
+        assertThat(strips(block)).contains("Passes: single grid");
+        HttpResponse<String> narrow = visitor.htmx(
+                "/blocks/" + block + "/corridor",
+                "version",
+                visitor.version(block),
+                "stage",
+                "ground",
+                "left",
+                "0",
+                "right",
+                "0",
+                "axis",
+                "54.5134 -4.3489\n54.5140 -4.3449");
+        assertThat(narrow.body()).contains("no width");
+    }
+
+    @Test
+    void aDirectionIsTakenWithItsReason() {
+        long block = block("Directions");
+        visitor.change(block, "strips", "/ledger/wind", "act", "type", "value", "6 m/s");
+        visitor.change(block, "strips", "/ledger/wind-from", "act", "type", "value", "40");
+        String compared =
+                visitor.get("/blocks/" + block + "/strips?why=what-if").body();
+        assertThat(compared)
+                .contains("least time")
+                .contains("longest strips")
+                .contains("shortest strips")
+                .contains("into and away from the wind")
+                .contains("across the wind");
+        assertThat(visitor.change(block, "strips", "/direction", "by", "ACROSS_WIND"))
+                .contains("strips across the wind");
+        visitor.change(block, "strips", "/ledger/wind-from", "act", "type", "value", "100");
+        assertThat(strips(block)).contains("Asked again that is");
+    }
+
+    @Test
+    void linesBecomeAxesAndFilesOfManyKindsOutlines() {
+        long block = visitor.newBlock("Files", "47.42, 11.32");
+        String line = "{\"type\":\"LineString\",\"coordinates\":[[11.32,47.42],[11.33,47.421],[11.335,47.425]]}";
+        visitor.bring(block, "ground", "/import", "axis.geojson", line.getBytes());
+        assertThat(sheet(block).get("axis").size()).isEqualTo(6);
+        visitor.bring(block, "ground", "/import", "field.gpkg", Reference.bytes("vector/polygon_hole_utm.gpkg"));
+        assertThat(sheet(block).get("axis").isNull()).isTrue();
+        assertThat(visitor.get("/blocks/" + block + "/ground").body()).contains("46.39");
+        visitor.bring(block, "ground", "/import", "field.zip", Reference.bytes("vector/multipolygon_utm_shp.zip"));
+        assertThat(visitor.get("/blocks/" + block + "/ground").body()).contains("54.07");
+    }
+
+    /** Metres without a system are asked for, and read once the code is typed. */
+    @Test
+    void aShapefileWithoutSystemIsAskedFor() {
+        long block = visitor.newBlock("No prj", "47.42, 11.32");
+        HttpResponse<String> asked = visitor.upload(
+                "/blocks/" + block + "/import",
+                "field.zip",
+                Reference.bytes("vector/polygon_hole_utm_noprj_shp.zip"),
+                "version",
+                visitor.version(block),
+                "stage",
+                "ground");
+        assertThat(asked.body()).contains("no .prj").contains("Read it in this system");
+        Matcher token = Pattern.compile("name=\"token\"\\s+value=\"([^\"]+)\"").matcher(asked.body());
+        assertThat(token.find()).isTrue();
+        visitor.change(block, "ground", "/import/system", "token", token.group(1), "epsg", "EPSG:32632");
+        assertThat(visitor.get("/blocks/" + block + "/ground").body()).contains("46.39");
+    }
+}
