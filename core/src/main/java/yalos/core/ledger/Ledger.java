@@ -9,6 +9,7 @@ import java.util.Locale;
 import java.util.Map;
 import yalos.core.camera.Camera;
 import yalos.core.camera.GroundScale;
+import yalos.core.pattern.CellGrid;
 import yalos.core.pins.Defaults;
 import yalos.core.pins.Overlaps;
 import yalos.core.pins.Pins;
@@ -202,6 +203,13 @@ public final class Ledger {
         if (plan.request().patterns().corridor().isPresent()) {
             return Reason.formula("from the axis' first point to its last")
                     .source("strips follow the axis; bearings are from grid north");
+        }
+        if (plan.mainPass().pattern() instanceof CellGrid grid) {
+            return Reason.formula("the block cut into parts, each in the direction of least flight time")
+                    .with("", "parts", grid.cells().size(), Unit.COUNT)
+                    .with("T", "flight time", plan.flightTimeS(), Unit.MINUTE)
+                    .source(
+                            "cuts through reflex corners along their edges, kept where the whole flight is quicker than one sweep");
         }
         return Reason.formula("the direction of least flight time")
                 .with("", "tried", "every half degree and each edge of the convex hull")

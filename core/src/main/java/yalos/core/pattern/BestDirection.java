@@ -16,6 +16,7 @@ import yalos.core.geodesy.PlanePoint;
  */
 public final class BestDirection {
     private static final int STEPS = 360;
+    private static final int QUICK_STEPS = 12;
     private static final int MOST_EDGES = 64;
 
     private final BandSweep sweep;
@@ -44,6 +45,19 @@ public final class BestDirection {
             best = search.better(best, edge);
         }
         return best;
+    }
+
+    /** About the least time for lines in any direction, without ways out and home: for comparing parts of a block. */
+    static double quick(PlaneBlock block, Task task, Pace pace) {
+        BestDirection search = new BestDirection(block, task, pace, Optional.empty());
+        Choice best = new Choice(0, Double.POSITIVE_INFINITY);
+        for (int i = 0; i < QUICK_STEPS; i++) {
+            best = search.better(best, i * Math.PI / QUICK_STEPS);
+        }
+        for (double edge : edges(block.hull())) {
+            best = search.better(best, edge);
+        }
+        return best.flightTimeS();
     }
 
     /** Directions of the hull's longest edges; short ones lie near the tried half degrees, and together are a curve. */

@@ -41,6 +41,9 @@ public interface Pattern {
     /** The pattern turned by a quarter. */
     Pattern across();
 
+    /** Which way its camera looks. */
+    Gaze gaze();
+
     /** The pattern with its camera looking otherwise. */
     Pattern looking(Gaze otherwise);
 

@@ -23,6 +23,7 @@ import yalos.core.pattern.Gaze;
 import yalos.core.pattern.Pass;
 import yalos.core.pattern.Passes;
 import yalos.core.pattern.Pattern;
+import yalos.core.pattern.QuickestGrid;
 import yalos.core.pattern.StripGrid;
 import yalos.core.pattern.Task;
 import yalos.core.pins.Defaults;
@@ -219,8 +220,7 @@ public record BlockPlan(
                     gaze);
         }
         OptionalDouble fixed = request.pins().si(Quantity.DIRECTION);
-        StripGrid grid = fixed.isPresent() ? StripGrid.towards(fixed.getAsDouble()) : StripGrid.QUICKEST;
-        return grid.looking(gaze);
+        return fixed.isPresent() ? StripGrid.towards(fixed.getAsDouble()).looking(gaze) : new QuickestGrid(gaze);
     }
 
     private static Task taskOf(PlanRequest request, Design design) {

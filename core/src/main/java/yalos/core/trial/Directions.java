@@ -13,6 +13,8 @@ import yalos.core.pattern.BestDirection;
 import yalos.core.pattern.DirectionBy;
 import yalos.core.pattern.Gaze;
 import yalos.core.pattern.Pass;
+import yalos.core.pattern.Pattern;
+import yalos.core.pattern.QuickestGrid;
 import yalos.core.pattern.StripGrid;
 import yalos.core.pattern.Task;
 import yalos.core.pins.Quantity;
@@ -123,8 +125,12 @@ public final class Directions {
     }
 
     private Row row(DirectionBy by, double directionRad) {
-        BlockPlan flown = plan.flown(new Pass(
-                StripGrid.towards(directionRad).looking(gaze()), plan.mainPass().task()));
+        Gaze gaze = plan.mainPass().pattern().gaze();
+        // In the least time a block may be flown in cells, each in its own direction.
+        Pattern pattern = by == DirectionBy.TIME
+                ? new QuickestGrid(gaze)
+                : StripGrid.towards(directionRad).looking(gaze);
+        BlockPlan flown = plan.flown(new Pass(pattern, plan.mainPass().task()));
         Pace pace = flown.timeline().pace();
         double slow = Double.POSITIVE_INFINITY;
         double fast = 0;
@@ -147,7 +153,7 @@ public final class Directions {
         double usable = plan.usableMinutes() * 60;
         return new Row(
                 by,
-                half(directionRad),
+                half(flown.mainPass().pattern().directionRad().orElse(directionRad)),
                 flown.flight().strips(),
                 Math.max(0, flown.flight().strips() - 1),
                 flown.flight().pathLengthM(),
@@ -159,10 +165,6 @@ public final class Directions {
                 fast,
                 plan.design().baseM() / slow,
                 plan.design().baseM() / fast);
-    }
-
-    private Gaze gaze() {
-        return ((StripGrid) plan.mainPass().pattern()).gaze();
     }
 
     private static double half(double directionRad) {

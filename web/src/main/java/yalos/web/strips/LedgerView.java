@@ -14,6 +14,7 @@ import yalos.core.height.HeightChoice;
 import yalos.core.ledger.Entry;
 import yalos.core.pins.Pins;
 import yalos.core.pins.Quantity;
+import yalos.core.pattern.CellGrid;
 import yalos.core.plan.BlockPlan;
 import yalos.core.plan.GroundRequest;
 import yalos.core.reason.Reason;
@@ -199,7 +200,14 @@ public record LedgerView(List<SectionView> sections) {
             if (plan.request().patterns().corridor().isPresent()) {
                 return "along the axis";
             }
-            return pins.has(Quantity.DIRECTION) ? "" : "of least flight time";
+            return plan.mainPass().pattern() instanceof CellGrid grid
+                    ? "in %d parts: %s"
+                            .formatted(
+                                    grid.cells().size(),
+                                    grid.cells().stream()
+                                            .map(cell -> UnitKind.ANGLE.figure(cell.directionRad(), Unit.DEGREE) + "°")
+                                            .collect(Collectors.joining(", ")))
+                    : pins.has(Quantity.DIRECTION) ? "" : "of least flight time";
         }
 
         /** What can be told apart at this GSD; see {@link Advice}. */
