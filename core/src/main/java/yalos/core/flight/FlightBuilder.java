@@ -8,12 +8,14 @@ import yalos.core.camera.Lens;
 import yalos.core.camera.Pose;
 import yalos.core.geodesy.PlanePoint;
 import yalos.core.kit.Aircraft;
+import yalos.core.site.Detour;
 
 /**
  * Writes down a flight over level ground, leg after leg: numbers lines and photos, joins lines by turns, adds the way out and home
  * where the launch point is known.
  */
 public final class FlightBuilder {
+    private final Detour detour;
     private final Pace pace;
     private final Aircraft aircraft;
     private final Optional<PlanePoint> launch;
@@ -24,6 +26,14 @@ public final class FlightBuilder {
     private Optional<Line> last = Optional.empty();
 
     public FlightBuilder(Pace pace, Optional<PlanePoint> launch) {
+        this(pace, launch, Detour.NONE);
+    }
+
+    /**
+     * @param detour round what links must not cross; a wing's turns are not led round
+     */
+    public FlightBuilder(Pace pace, Optional<PlanePoint> launch, Detour detour) {
+        this.detour = detour;
         this.pace = pace;
         this.aircraft = pace.aircraft();
         this.launch = launch;
@@ -43,11 +53,11 @@ public final class FlightBuilder {
      * A flight again with only some of its photos: each line only as far as neighbouring photos are kept, in pieces where some
      * between are not, joined anew. The same flight where all are kept.
      */
-    public static Flight keeping(Flight level, Aircraft aircraft, Predicate<Exposure> kept) {
+    public static Flight keeping(Flight level, Aircraft aircraft, Detour detour, Predicate<Exposure> kept) {
         if (level.exposures().stream().allMatch(kept)) {
             return level;
         }
-        FlightBuilder again = new FlightBuilder(aircraft, level.launch());
+        FlightBuilder again = new FlightBuilder(new Pace(aircraft, Optional.empty()), level.launch(), detour);
         boolean ahead = false;
         Leg before = null;
         int strip = 0;
@@ -175,22 +185,58 @@ public final class FlightBuilder {
     /** The next line of a strip that bends gently, flown on to without braking. */
     public void lineOn(Photographed wanted) {
         Line before = last.orElseThrow();
-        legs.add(new Link(Link.Kind.GAP, before.to(), wanted.from(), Way.level(wanted.upM()), wanted.speedMps()));
+        if (aircraft.kind().wing() || detour.clear(before.to(), wanted.from())) {
+            legs.add(new Link(Link.Kind.GAP, before.to(), wanted.from(), Way.level(wanted.upM()), wanted.speedMps()));
+        } else {
+            reach(wanted);
+        }
         add(wanted);
     }
 
     private void reach(Photographed wanted) {
         if (last.isPresent()) {
-            Turn turn = new Turn(last.get().to(), last.get().trackRad(), wanted.from(), wanted.trackRad());
-            for (Way way : turn.ways(aircraft, wanted.speedMps())) {
-                legs.add(way.withHeights(Way.level(wanted.upM())));
-            }
+            legs.addAll(rising(turn(last.get(), wanted), last.get().upM()[0], wanted.upM()));
         } else {
             launch.ifPresent(at -> {
                 legs.add(new Climb(at, 0, wanted.upM()));
-                legs.add(transit(Link.Kind.OUT, at, wanted.from(), wanted.upM()));
+                legs.addAll(transit(Link.Kind.OUT, at, wanted.from(), wanted.upM()));
             });
         }
+    }
+
+    private List<Way> turn(Line before, Photographed wanted) {
+        if (!aircraft.kind().wing() && !detour.clear(before.to(), wanted.from())) {
+            return straights(Link.Kind.TURN, before.to(), wanted.from(), wanted.speedMps());
+        }
+        return new Turn(before.to(), before.trackRad(), wanted.from(), wanted.trackRad())
+                .ways(aircraft, wanted.speedMps());
+    }
+
+    /** Straight pieces round what must not be crossed. */
+    private List<Way> straights(Link.Kind kind, PlanePoint from, PlanePoint to, double speedMps) {
+        List<Way> ways = new ArrayList<>();
+        PlanePoint here = from;
+        List<PlanePoint> stops = new ArrayList<>(detour.between(from, to));
+        stops.add(to);
+        for (PlanePoint stop : stops) {
+            ways.add(new Link(kind, here, stop, Way.level(0), speedMps));
+            here = stop;
+        }
+        return ways;
+    }
+
+    /** Ways that change height evenly: passes may be flown at different ones. */
+    private static List<Way> rising(List<Way> ways, double fromUpM, double toUpM) {
+        double whole = ways.stream().mapToDouble(Way::lengthM).sum();
+        List<Way> risen = new ArrayList<>();
+        double ahead = 0;
+        for (Way way : ways) {
+            double start = fromUpM + (toUpM - fromUpM) * (whole == 0 ? 0 : ahead / whole);
+            ahead += way.lengthM();
+            double end = fromUpM + (toUpM - fromUpM) * (whole == 0 ? 1 : ahead / whole);
+            risen.add(way.withHeights(new double[] {start, end}));
+        }
+        return risen;
     }
 
     /** A strip straight ahead of the last one, over a gap. */
@@ -233,9 +279,9 @@ public final class FlightBuilder {
         last = Optional.of(line);
     }
 
-    private Link transit(Link.Kind kind, PlanePoint from, PlanePoint to, double upM) {
+    private List<Way> transit(Link.Kind kind, PlanePoint from, PlanePoint to, double upM) {
         double speed = kind == Link.Kind.HOME ? aircraft.returnMps() : aircraft.transitMps();
-        return new Link(kind, from, to, Way.level(upM), speed);
+        return rising(straights(kind, from, to, speed), upM, upM);
     }
 
     /** The flight, brought home where the launch point is known. */
@@ -243,7 +289,7 @@ public final class FlightBuilder {
         List<Leg> whole = new ArrayList<>(legs);
         if (launch.isPresent() && last.isPresent()) {
             double up = last.get().upM()[0];
-            whole.add(transit(Link.Kind.HOME, last.get().to(), launch.get(), up));
+            whole.addAll(transit(Link.Kind.HOME, last.get().to(), launch.get(), up));
             whole.add(new Climb(launch.get(), up, 0));
         }
         return new Flight(whole, exposures, launch, 0);

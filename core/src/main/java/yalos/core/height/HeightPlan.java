@@ -19,6 +19,7 @@ import yalos.core.flight.Line;
 import yalos.core.flight.Way;
 import yalos.core.geodesy.PlanePoint;
 import yalos.core.kit.Aircraft;
+import yalos.core.site.Detour;
 import yalos.core.site.SiteMap;
 import yalos.core.terrain.HeightGrid;
 
@@ -267,15 +268,24 @@ public final class HeightPlan implements Heights {
 
     /** Another flight laid over the same ground in the same way. */
     public Flight alike(Flight level) {
-        return new HeightPlan(grid, site, choice, relief, takeOffM, overKnown(grid, level, aircraft), heightM, aircraft)
+        return new HeightPlan(
+                        grid,
+                        site,
+                        choice,
+                        relief,
+                        takeOffM,
+                        overKnown(grid, level, aircraft, Detour.NONE),
+                        heightM,
+                        aircraft)
                 .flight();
     }
 
     /** A flight without the photos below which no ground is known: heights are not guessed there. */
-    public static Flight overKnown(HeightGrid grid, Flight level, Aircraft aircraft) {
+    public static Flight overKnown(HeightGrid grid, Flight level, Aircraft aircraft, Detour detour) {
         return FlightBuilder.keeping(
                 level,
                 aircraft,
+                detour,
                 photo ->
                         !Double.isNaN(grid.at(photo.pose().eastM(), photo.pose().northM())));
     }

@@ -9,6 +9,7 @@ import yalos.core.flight.Flight;
 import yalos.core.flight.FlightBuilder;
 import yalos.core.flight.Pace;
 import yalos.core.geodesy.PlanePoint;
+import yalos.core.site.Detour;
 
 /**
  * Passes flown one after the other over level ground.
@@ -34,7 +35,7 @@ public record Passes(List<Pass> passes, List<Integer> asked, Flight flight) {
      * @throws InputFault (field {@code stations}) when there would be far too many photos
      */
     public static Passes flown(PlaneBlock block, List<Pass> wanted, Pace pace, Optional<PlanePoint> launch) {
-        Flying flying = new Flying(pace, launch);
+        Flying flying = new Flying(pace, launch, Detour.NONE);
         for (Pass pass : wanted) {
             flying.fly(block, pass, flying.decided.size());
         }
@@ -45,10 +46,12 @@ public record Passes(List<Pass> passes, List<Integer> asked, Flight flight) {
      * A main pass, and those that the operator adds to it.
      *
      * @param added with the settings that follow for each
+     * @param detour round what ways between lines must not cross
      * @throws InputFault also for settings of a pass that cannot be flown
      */
-    public static Passes flown(PlaneBlock block, Pass main, List<Added> added, Pace pace, Optional<PlanePoint> launch) {
-        Flying flying = new Flying(pace, launch);
+    public static Passes flown(
+            PlaneBlock block, Pass main, List<Added> added, Pace pace, Optional<PlanePoint> launch, Detour detour) {
+        Flying flying = new Flying(pace, launch, detour);
         Pattern decided = flying.fly(block, main, 0);
         double mainRad = decided.directionRad().orElse(0);
         for (int i = 0; i < added.size(); i++) {
@@ -71,8 +74,8 @@ public record Passes(List<Pass> passes, List<Integer> asked, Flight flight) {
         private final List<Pass> decided = new ArrayList<>();
         private final List<Integer> asked = new ArrayList<>();
 
-        Flying(Pace pace, Optional<PlanePoint> launch) {
-            this.flight = new FlightBuilder(pace, launch);
+        Flying(Pace pace, Optional<PlanePoint> launch, Detour detour) {
+            this.flight = new FlightBuilder(pace, launch, detour);
             this.pace = pace;
             this.launch = launch;
         }

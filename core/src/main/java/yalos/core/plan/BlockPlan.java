@@ -29,6 +29,7 @@ import yalos.core.pattern.Task;
 import yalos.core.pins.Defaults;
 import yalos.core.pins.Pins;
 import yalos.core.pins.Quantity;
+import yalos.core.site.Detour;
 import yalos.core.site.SiteMap;
 import yalos.core.units.Measure;
 import yalos.core.wind.Wind;
@@ -145,7 +146,16 @@ public record BlockPlan(
                 .map(wanted -> new Passes.Added(
                         wanted, AddedDesign.setting(wanted, request, design, loweringM(block, request))))
                 .toList();
-        return Passes.flown(covered, main, added, paceOf(block, request), launchOf(block, request));
+        return Passes.flown(
+                covered, main, added, paceOf(block, request), launchOf(block, request), detour(block, request, design));
+    }
+
+    /** Round the keep-out zones, which links and ways out and home must not cross. */
+    static Detour detour(PlaneBlock block, PlanRequest request, Design design) {
+        return request.ground()
+                .map(ground ->
+                        Detour.of(block.plane(), ground.zones(), design.scale().heightM()))
+                .orElse(Detour.NONE);
     }
 
     private static BlockPlan made(

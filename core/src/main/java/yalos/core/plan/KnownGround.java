@@ -68,7 +68,7 @@ public record KnownGround(
         Surveyed surveyed = ground.source().over(block, bufferM(design));
         HeightGrid grid = surveyed.grid();
         SiteMap site = new SiteMap(block.plane(), ground.obstacles(), ground.zones());
-        Flight over = HeightPlan.overKnown(grid, level, request.aircraft());
+        Flight over = HeightPlan.overKnown(grid, level, request.aircraft(), BlockPlan.detour(block, request, design));
         TakeOff takeOff = takeOff(ground, request);
         double takeOffM = takeOffM(takeOff, ground, request, grid, over);
         boolean counted = ground.choice().reference() != HeightReference.TAKE_OFF || !Double.isNaN(takeOffM);

@@ -294,15 +294,22 @@ class HeightPlanTest {
                 usual.outline(),
                 Optional.of(bare.block().plane().toLonLat(first.xM() * 1.3, first.yM() * 1.3)),
                 usual.epsg());
-        GroundRequest ground = new GroundRequest(
-                GroundRequest.LEVEL,
-                HeightChoice.USUAL,
-                List.of(),
-                List.of(keepOut("yard", bare, out[0], out[1], 20)),
-                OptionalDouble.empty());
-        assertThat(finding(request.over(ground).plan(), "zone-yard").sentence())
+        Zone yard = keepOut("yard", bare, out[0], out[1], 20);
+        Zone warned = new Zone("yard", Zone.Kind.CAUTION, yard.outline(), yard.floorM(), yard.ceilingM());
+        assertThat(finding(request.over(levelWith(warned)).plan(), "zone-yard").sentence())
                 .startsWith("The way out")
                 .contains("0 photos");
+        // What must not be flown over is gone round.
+        BlockPlan round = request.over(levelWith(yard)).plan();
+        assertThat(Findings.of(round, UnitChoice.METRIC))
+                .noneSatisfy(said -> assertThat(said.key()).isEqualTo("zone-yard"));
+        assertThat(round.flight().pathLengthM())
+                .isGreaterThan(request.over(levelWith(warned)).plan().flight().pathLengthM());
+    }
+
+    private static GroundRequest levelWith(Zone zone) {
+        return new GroundRequest(
+                GroundRequest.LEVEL, HeightChoice.USUAL, List.of(), List.of(zone), OptionalDouble.empty());
     }
 
     /** Without a model the plan stays level, and what was drawn on the site still counts. */

@@ -1,0 +1,136 @@
+package yalos.core.site;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.OptionalInt;
+import java.util.Random;
+import org.assertj.core.data.Offset;
+import org.junit.jupiter.api.Test;
+import yalos.core.Samples;
+import yalos.core.block.LocalPlane;
+import yalos.core.flight.Leg;
+import yalos.core.flight.Line;
+import yalos.core.flight.Way;
+import yalos.core.geodesy.LonLat;
+import yalos.core.geodesy.PlanePoint;
+import yalos.core.height.HeightChoice;
+import yalos.core.kit.Aircraft;
+import yalos.core.kit.Kit;
+import yalos.core.pins.Pins;
+import yalos.core.plan.BlockPlan;
+import yalos.core.plan.GroundRequest;
+import yalos.core.plan.PlanRequest;
+
+/** Ways round what must not be flown over. */
+class DetourTest {
+    private static final LocalPlane PLANE = LocalPlane.at(Samples.UTM30, Samples.at(0, 0));
+
+    private static Zone keepOut(double... corners) {
+        return new Zone("yard", Zone.Kind.KEEP_OUT, Samples.outline(corners), 0, Double.POSITIVE_INFINITY);
+    }
+
+    private static PlanePoint at(double east, double north) {
+        return PLANE.toPlane(Samples.at(east, north));
+    }
+
+    private static double lengthM(Detour detour, PlanePoint from, PlanePoint to) {
+        double length = 0;
+        PlanePoint here = from;
+        for (PlanePoint by : detour.between(from, to)) {
+            length += here.distanceM(by);
+            here = by;
+        }
+        return length + here.distanceM(to);
+    }
+
+    /** By hand: from 100 m west to 100 m east of a square of 100 m, at its middle, 10 m clear of it: 2 · √(90² + 60²) + 120 m. */
+    @Test
+    void roundASquareOnTheShorterSide() {
+        Detour detour = Detour.of(PLANE, List.of(keepOut(0, 0, 100, 0, 100, 100, 0, 100)), 75);
+        double scale = PLANE.toPlane(Samples.at(100, 0)).distanceM(PLANE.toPlane(Samples.at(0, 0))) / 100;
+        double byHand = 2 * Math.hypot(100 * scale - 10, 50 * scale + 10) + 100 * scale + 20;
+        assertThat(lengthM(detour, at(-100, 50), at(200, 50))).isCloseTo(byHand, Offset.offset(0.01));
+        assertThat(detour.between(at(-100, 50), at(200, 50))).hasSize(2);
+        assertThat(detour.between(at(-100, 150), at(200, 150))).isEmpty();
+    }
+
+    @Test
+    void whatHangsHigherOrOnlyWarnsIsNotGoneRound() {
+        Zone high = new Zone("airway", Zone.Kind.KEEP_OUT, Samples.square(100), 120, 500);
+        Zone care = new Zone("road", Zone.Kind.CAUTION, Samples.square(100), 0, 50);
+        assertThat(Detour.of(PLANE, List.of(high, care), 75).between(at(-100, 50), at(200, 50)))
+                .isEmpty();
+    }
+
+    /** No corner of a way is worth leaving out, and none of it runs through an area: a property of shortest ways. */
+    @Test
+    void waysAreTautAndClear() {
+        Random random = new Random(7);
+        List<Zone> zones = new ArrayList<>();
+        for (int i = 0; i < 12; i++) {
+            double east = random.nextInt(900);
+            double north = random.nextInt(900);
+            zones.add(keepOut(east, north, east + 80, north + 10, east + 70, north + 90, east + 5, north + 60));
+        }
+        Detour detour = Detour.of(PLANE, zones, 75);
+        int turned = 0;
+        for (int i = 0; i < 60; i++) {
+            PlanePoint from = at(-60, random.nextInt(1000));
+            PlanePoint to = at(1080, random.nextInt(1000));
+            List<PlanePoint> way = new ArrayList<>(List.of(from));
+            way.addAll(detour.between(from, to));
+            way.add(to);
+            for (int k = 1; k < way.size(); k++) {
+                assertThat(detour.clear(way.get(k - 1), way.get(k))).isTrue();
+            }
+            for (int k = 1; k + 1 < way.size(); k++) {
+                assertThat(detour.clear(way.get(k - 1), way.get(k + 1))).isFalse();
+                turned++;
+            }
+        }
+        assertThat(turned).isPositive();
+    }
+
+    /** A yard between launch point and block, and one between the arms of a U: no way of the flight runs through either. */
+    @Test
+    void aFlightGoesRoundKeepOutZones() {
+        List<Zone> zones = List.of(
+                keepOut(-120, 150, -40, 150, -40, 350, -120, 350), keepOut(230, 240, 350, 240, 350, 600, 230, 600));
+        PlanRequest request = new PlanRequest(
+                Kit.of(Aircraft.smallMultirotor(), Samples.twentyMegapixel()),
+                Pins.ofGsd(2),
+                Samples.concaveWithHole(),
+                Optional.of(Samples.at(-200, 250)),
+                OptionalInt.of(32630));
+        BlockPlan plan = request.over(new GroundRequest(
+                        GroundRequest.LEVEL, HeightChoice.USUAL, List.of(), zones, OptionalDouble.empty()))
+                .plan();
+        Detour detour =
+                Detour.of(plan.block().plane(), zones, plan.design().scale().heightM());
+        int ways = 0;
+        Leg before = null;
+        for (Leg leg : plan.flight().legs()) {
+            if (before != null) {
+                assertThat(before.end().point().distanceM(leg.start().point())).isLessThan(1e-6);
+            }
+            before = leg;
+            if (leg instanceof Way way && !(way instanceof Line)) {
+                assertThat(detour.clear(way.pointAt(0), way.pointAt(way.lengthM())))
+                        .isTrue();
+                ways++;
+            }
+        }
+        assertThat(ways).isPositive();
+    }
+
+    @Test
+    void insideAnAreaTheWayIsStraightAndAFindingSaysSo() {
+        Detour detour = Detour.of(PLANE, List.of(keepOut(0, 0, 100, 0, 100, 100, 0, 100)), 75);
+        LonLat inside = Samples.at(50, 50);
+        assertThat(detour.between(PLANE.toPlane(inside), at(300, 50))).isEmpty();
+    }
+}
