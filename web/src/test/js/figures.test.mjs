@@ -4,11 +4,15 @@ import { test } from "node:test";
 import {
   aboutStrip,
   bearingOf,
+  clock,
   closed,
   cornerEdit,
   endsOf,
   heightPieces,
+  lookOf,
+  mainStrips,
   middleOf,
+  momentAt,
   multiples,
   pairs,
   roundStep,
@@ -171,4 +175,37 @@ test("strips point the same way in a direction and its opposite", () => {
 
 test("the middle and the shorter side of what places span", () => {
   assert.deepEqual(middleOf([0, 0, 100, 0, 0, 40, 100, 40]), { at: [50, 20], shorter: 40 });
+});
+
+test("strips of added passes are told from those of the main one, and tilted ones from both", () => {
+  const plan = { strips: [0, 0, 0, 9, 1, 0, 1, 9, 2, 0, 2, 9], passOf: [1, 2, 3], tilted: [3] };
+  assert.deepEqual(
+    [0, 1, 2].map((strip) => lookOf(plan, strip)),
+    ["main", "added", "tilted"],
+  );
+  assert.deepEqual(mainStrips(plan), [0, 0, 0, 9]);
+  assert.equal(lookOf({ strips: [0, 0, 0, 9] }, 0), "main");
+});
+
+test("a played plan stands between its moments in proportion and counts photos as at the earlier one", () => {
+  const data = {
+    stepS: 2,
+    places: [0, 0, 20, 0, 20, 10],
+    line: [1, 1, 0],
+    above: [60, 64, null],
+    photos: [1, 2, 2],
+    speed: [8, 10, 4],
+    used: [0.1, 0.2, 0.05],
+    set: [1, 1, 2],
+  };
+  const moment = momentAt(data, 1);
+  assert.deepEqual(moment.place, [10, 0]);
+  assert.equal(moment.above, 62);
+  assert.equal(moment.photos, 1);
+  assert.equal(moment.speed, 9);
+  assert.ok(Math.abs(moment.used - 0.15) < 1e-12);
+  assert.equal(momentAt(data, 3).used, 0.2, "a fresh set is not mixed with the spent one");
+  assert.equal(momentAt(data, 3).above, 64);
+  assert.deepEqual(momentAt(data, 99).place, [20, 10]);
+  assert.equal(clock(605.4), "10:05");
 });

@@ -27,6 +27,24 @@ export class Section {
     });
   }
 
+  /** A cursor at a place of the line that is shown; none for another line. */
+  mark(line, place) {
+    const svg = this.picture.querySelector("svg");
+    if (!this.data || !svg) return;
+    const { places } = this.data;
+    let best = 0;
+    let least = Infinity;
+    for (let i = 0; i < places.length / 2; i++) {
+      const away = Math.hypot(places[2 * i] - place[0], places[2 * i + 1] - place[1]);
+      if (away < least) [best, least] = [i, away];
+    }
+    const shown = line === this.strip;
+    const width = Number(svg.getAttribute("width"));
+    const share = this.data.along[best] / (this.data.along[this.data.along.length - 1] || 1);
+    const x = EDGE.left + share * (width - EDGE.left - EDGE.right);
+    svg.querySelector("path.cursor").setAttribute("d", shown ? `M${x} ${EDGE.top}V${HEIGHT - EDGE.bottom}` : "");
+  }
+
   say(words) {
     this.words.replaceChildren(words);
   }

@@ -1,5 +1,8 @@
 package yalos.core.flight;
 
+import java.util.ArrayList;
+import java.util.List;
+
 /**
  * How many battery sets does a flight take, when each must bring the aircraft home to be changed?
  *
@@ -11,8 +14,26 @@ package yalos.core.flight;
  * @param tripsS seconds flown to change batteries
  * @param leftS seconds left in the last set, its reserve untouched
  * @param carries whether each set carries on beyond the way out and home; if not, {@code sets} is the least it could be
+ * @param changes of sets on the way, in their order; empty where the launch point is unknown
  */
-public record BatteryUse(int sets, double tripsS, double leftS, boolean carries) {
+public record BatteryUse(int sets, double tripsS, double leftS, boolean carries, List<Change> changes) {
+    public BatteryUse {
+        changes = List.copyOf(changes);
+    }
+
+    /** One that needs no change on the way, or of which nobody knows where. */
+    public BatteryUse(int sets, double tripsS, double leftS, boolean carries) {
+        this(sets, tripsS, leftS, carries, List.of());
+    }
+
+    /**
+     * A fresh set put in.
+     *
+     * @param atS seconds of the timeline at which the aircraft turned home
+     * @param usedS seconds of the fresh set that the way back to that place takes
+     */
+    public record Change(double atS, double usedS) {}
+
     /** So little over a set's time is rounding, not flying. */
     private static final double DUST_S = 1e-6;
 
@@ -41,6 +62,7 @@ public record BatteryUse(int sets, double tripsS, double leftS, boolean carries)
         private final double[] photosS;
         private int sets = 1;
         private double tripsS;
+        private final List<Change> changes = new ArrayList<>();
 
         Cutting(Timeline timeline, double usableS) {
             this.timeline = timeline;
@@ -63,10 +85,11 @@ public record BatteryUse(int sets, double tripsS, double leftS, boolean carries)
                 tripsS += timeline.homeS(place) + timeline.backS(place);
                 back = timeline.backS(place);
                 start = photosS[cut];
+                changes.add(new Change(start, back));
                 next = cut + 1;
                 sets++;
             }
-            return new BatteryUse(sets, tripsS, usableS - (back + total - start), true);
+            return new BatteryUse(sets, tripsS, usableS - (back + total - start), true, changes);
         }
 
         /** The last photo that a set reaches and still comes home from; -1 for none. The way home is only asked for from the far end. */

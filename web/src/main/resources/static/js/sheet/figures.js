@@ -162,3 +162,33 @@ export function middleOf(flat) {
     shorter: Math.min(...span.map(([least, most]) => most - least)),
   };
 }
+
+/** Seconds as minutes and seconds. */
+export function clock(seconds) {
+  const whole = Math.round(seconds);
+  const minutes = Math.floor(whole / 60);
+  return `${minutes}:${String(whole % 60).padStart(2, "0")}`;
+}
+
+/** How a played plan stands at a time: places and speeds between two moments in proportion, what is counted as at the earlier one. */
+export function momentAt(data, seconds) {
+  const last = data.line.length - 1;
+  const at = Math.max(0, Math.min(last, seconds / data.stepS));
+  const i = Math.min(last, Math.floor(at));
+  const next = Math.min(last, i + 1);
+  const share = at - i;
+  const between = (a, b) => a + (b - a) * share;
+  const above = data.above[i];
+  return {
+    place: [
+      between(data.places[2 * i], data.places[2 * next]),
+      between(data.places[2 * i + 1], data.places[2 * next + 1]),
+    ],
+    line: data.line[i],
+    above: above === null || data.above[next] === null ? above : between(above, data.above[next]),
+    photos: data.photos[i],
+    speed: between(data.speed[i], data.speed[next]),
+    used: data.set[i] === data.set[next] ? between(data.used[i], data.used[next]) : data.used[i],
+    set: data.set[i],
+  };
+}

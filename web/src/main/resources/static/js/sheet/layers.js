@@ -3,7 +3,7 @@ import * as styles from "./styles.js";
 
 const NAMES = [
   ...["outline", "axis", "flown", "strips", "ticks", "links", "chosen", "launch"],
-  ...["marks", "sketch", "contours", "things", "heights", "spot", "turn"],
+  ...["marks", "sketch", "contours", "things", "heights", "spot", "turn", "craft"],
 ];
 
 /** An empty source for each kind of thing that is drawn. */
@@ -41,6 +41,7 @@ export function makeLayers(sources, editable) {
     launch: layer("launch", styles.launch(), 7),
     turn: layer("turn", styles.turn, 7),
     marks: layer("marks", styles.mark, 8),
+    craft: layer("craft", styles.craft(), 10),
   };
 }
 

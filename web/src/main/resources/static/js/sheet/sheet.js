@@ -6,6 +6,7 @@ import { closed, endsOf, heightPieces, lookOf, pairs, stripsOf, ticksOf } from "
 import { takeFiles } from "./files.js";
 import { gridSvg, scaleBar, scaleWords } from "./frame.js";
 import { makeLayers, makeMap, makePictures, makeSources } from "./layers.js";
+import { Playback } from "./playback.js";
 import { Pictures, savePicture } from "./pictures.js";
 import { scaleColour } from "./styles.js";
 import { Turning } from "./turn.js";
@@ -45,6 +46,7 @@ export class Sheet {
       () => this.fit(),
     );
     this.choosing = new Choosing(this, this.section);
+    this.playback = new Playback(this);
     this.wire();
     this.load(true);
   }
@@ -81,6 +83,8 @@ export class Sheet {
     const heights = (plan.stationHeights || []).length > 0;
     this.section.ground(Boolean(plan.ground && heights), plan.version);
     for (const tool of ["heights", "section"]) this.button(tool).hidden = !heights;
+    this.button("play").hidden = stripsOf(plan) === 0;
+    this.playback.drawn(plan.version);
     const fresh = plan.epsg && (!this.map || this.epsg !== plan.epsg);
     if (fresh) this.makeMap(plan.epsg);
     if (!this.map) {
@@ -255,6 +259,10 @@ export class Sheet {
     this.dropTool();
     if (same) return;
     const at = { fit: () => this.fit(), heights: () => this.toggleHeights(), section: () => this.section.open(0) };
+    if (tool === "play") {
+      this.playback.use();
+      return;
+    }
     if (at[tool]) at[tool]();
     else if (!this.map)
       this.say("The sheet has no place yet. Set a launch point in the Ground stage, or import an outline.");

@@ -51,6 +51,14 @@ export function strip(colour, width) {
   return (feature) => looks[feature.get("look") || "main"];
 }
 
+/** The aircraft of a played plan. */
+export function craft() {
+  const { style } = window.ol;
+  return new style.Style({
+    image: new style.Circle({ radius: 7, fill: fill(css("--ink")), stroke: line(css("--halo"), 3) }),
+  });
+}
+
 /** The axis of a corridor. */
 export const axisLine = () => stroke(css("--edge"), 1.5, [14, 3, 2, 3]);
 
