@@ -18,6 +18,7 @@ import org.locationtech.jts.operation.overlayng.OverlayNG;
 import org.locationtech.jts.operation.overlayng.OverlayNGRobust;
 import org.locationtech.jts.operation.polygonize.Polygonizer;
 import yalos.core.geodesy.Grid;
+import yalos.core.geodesy.LonLat;
 import yalos.core.geodesy.PlanePoint;
 
 /**
@@ -134,17 +135,7 @@ public final class PlaneBlock {
      * @param leftM of the lines, counted to the right of the direction
      */
     public double[] reach(double directionRad, double leftM, double rightM) {
-        double[] whole = extent(directionRad);
-        double sin = Math.sin(directionRad);
-        double cos = Math.cos(directionRad);
-        Coordinate[] band = new Coordinate[5];
-        double[][] corners = {{whole[0], leftM}, {whole[1], leftM}, {whole[1], rightM}, {whole[0], rightM}};
-        for (int i = 0; i < 5; i++) {
-            double along = corners[i % 4][0];
-            double across = corners[i % 4][1];
-            band[i] = new Coordinate(along * sin + across * cos, along * cos - across * sin);
-        }
-        Geometry part = OverlayNGRobust.overlay(geometry, GEOMETRY.createPolygon(band), OverlayNG.INTERSECTION);
+        Geometry part = strip(directionRad + Math.PI / 2, leftM, rightM);
         return part.isEmpty() || part.getDimension() < 2
                 ? new double[0]
                 : new PlaneBlock(plane, part).extent(directionRad);
@@ -252,6 +243,49 @@ public final class PlaneBlock {
         double dy = (to.y - from.y) / length * TOUCH_M;
         return GEOMETRY.createLineString(
                 new Coordinate[] {new Coordinate(from.x - dx, from.y - dy), new Coordinate(to.x + dx, to.y + dy)});
+    }
+
+    /** The part of the block between two lines square to a direction, by their distances along it. */
+    PlaneBlock between(double directionRad, double fromM, double toM) {
+        return new PlaneBlock(plane, strip(directionRad, fromM, toM));
+    }
+
+    private Geometry strip(double directionRad, double fromM, double toM) {
+        double[] side = extent(directionRad + Math.PI / 2);
+        double sin = Math.sin(directionRad);
+        double cos = Math.cos(directionRad);
+        Coordinate[] band = new Coordinate[5];
+        double[][] corners = {{fromM, side[0] - 1}, {toM, side[0] - 1}, {toM, side[1] + 1}, {fromM, side[1] + 1}};
+        for (int i = 0; i < 5; i++) {
+            double along = corners[i % 4][0];
+            double right = corners[i % 4][1];
+            band[i] = new Coordinate(along * sin + right * cos, along * cos - right * sin);
+        }
+        return OverlayNGRobust.overlay(geometry, GEOMETRY.createPolygon(band), OverlayNG.INTERSECTION);
+    }
+
+    /** The block back on the ellipsoid; lines and points that an overlay may leave are no part of it. */
+    public Outline outline() {
+        List<Outline.Part> parts = new ArrayList<>();
+        for (int i = 0; i < geometry.getNumGeometries(); i++) {
+            if (geometry.getGeometryN(i) instanceof Polygon polygon) {
+                List<List<LonLat>> holes = new ArrayList<>();
+                for (int h = 0; h < polygon.getNumInteriorRing(); h++) {
+                    holes.add(places(polygon.getInteriorRingN(h)));
+                }
+                parts.add(new Outline.Part(places(polygon.getExteriorRing()), holes));
+            }
+        }
+        return new Outline(parts);
+    }
+
+    private List<LonLat> places(LinearRing ring) {
+        List<LonLat> places = new ArrayList<>();
+        double[] flat = flat(ring);
+        for (int i = 0; i < flat.length; i += 2) {
+            places.add(plane.toLonLat(flat[i], flat[i + 1]));
+        }
+        return places;
     }
 
     /** The block somewhere else. */

@@ -1,11 +1,13 @@
 package yalos.web.jobs;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionSynchronization;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
+import yalos.core.block.Outline;
 import yalos.core.fault.InputFault;
 import yalos.core.fault.Names;
 import yalos.core.geodesy.LonLat;
@@ -117,13 +119,13 @@ public class Jobs {
     @Transactional
     public long copyBlock(long block) {
         JobMapper.BlockRow row = rows.block(block).orElseThrow(() -> new NotThere("There is no such block."));
-        return addBlock(row.jobId(), freeName(row), FactsJson.read(row.facts()), "copy of " + row.name());
+        return addBlock(row.jobId(), freeName(row, " copy"), FactsJson.read(row.facts()), "copy of " + row.name());
     }
 
-    /** Its own name with "copy" behind it, and a number where that is taken. */
-    private String freeName(JobMapper.BlockRow row) {
+    /** Its own name with some words behind it, and a number where that is taken. */
+    private String freeName(JobMapper.BlockRow row, String words) {
         for (int number = 1; ; number++) {
-            String tail = number == 1 ? " copy" : " copy " + number;
+            String tail = number == 1 ? words : words + " " + number;
             String name = row.name().substring(0, Math.min(row.name().length(), LONGEST_NAME - tail.length())) + tail;
             if (rows.blockNamed(row.jobId(), name).isEmpty()) {
                 return name;
@@ -136,6 +138,63 @@ public class Jobs {
         String checked = checkedName(name);
         refuseTakenJob(checked, job);
         rows.renameJob(job, checked);
+    }
+
+    /** Gives a block another name. */
+    @Transactional
+    public void renameBlock(long block, String name) {
+        JobMapper.BlockRow row = there(block);
+        String checked = checkedName(name);
+        rows.blockNamed(row.jobId(), checked).filter(id -> id != block).ifPresent(other -> {
+            throw new InputFault("name", checked, "This job has a block called “%s” already.".formatted(checked));
+        });
+        rows.renameBlock(block, checked);
+    }
+
+    /** Leaves a block out of the job's sheet and totals, or takes it in again. */
+    @Transactional
+    public void hide(long block, boolean hidden) {
+        there(block);
+        rows.hideBlock(block, hidden);
+    }
+
+    /** Flies a block earlier or later than it was. */
+    @Transactional
+    public void move(long block, int by) {
+        List<Long> order = new ArrayList<>(rows.orderOf(there(block).jobId()));
+        int from = order.indexOf(block);
+        int to = Math.max(0, Math.min(order.size() - 1, from + by));
+        order.remove(from);
+        order.add(to, block);
+        for (int i = 0; i < order.size(); i++) {
+            rows.placeBlock(order.get(i), i + 1L);
+        }
+    }
+
+    /** Parts of a block as blocks behind it, with all its settings; the block itself stays and is hidden. */
+    @Transactional
+    public void split(long block, List<Outline> parts, BlockFacts facts) {
+        JobMapper.BlockRow row = there(block);
+        for (int i = 0; i < parts.size(); i++) {
+            String name = freeName(row, " part " + (i + 1));
+            addBlock(row.jobId(), name, facts.with(parts.get(i)), "part of " + row.name());
+        }
+        rows.hideBlock(block, true);
+    }
+
+    /** Two blocks as a new one; both stay and are hidden. */
+    @Transactional
+    public long join(long one, long other, BlockFacts joined) {
+        JobMapper.BlockRow row = there(one);
+        String label = "joined from " + row.name() + " and " + there(other).name();
+        long made = addBlock(row.jobId(), freeName(row, " joined"), joined, label);
+        rows.hideBlock(one, true);
+        rows.hideBlock(other, true);
+        return made;
+    }
+
+    private JobMapper.BlockRow there(long block) {
+        return rows.block(block).orElseThrow(() -> new NotThere("There is no such block."));
     }
 
     /** Deletes a job with all that belongs to it; its elevation models and pictures go when that is certain. */

@@ -1,5 +1,6 @@
 package yalos.web.jobs;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -23,8 +24,11 @@ import yalos.web.block.Summaries;
 import yalos.web.history.Templates;
 import yalos.web.shell.NotThere;
 import yalos.web.shell.Preferences;
+import yalos.web.store.BlockFacts;
+import yalos.web.store.FactsJson;
 import yalos.web.store.JobMapper;
 import yalos.web.store.SummaryMapper.ListRow;
+import yalos.web.store.Unreadable;
 
 /** The page one starts from: all jobs, their blocks, and a new one. */
 @Controller
@@ -56,7 +60,16 @@ class JobsController {
 
     /** A block in a line: how large, how fine, how long, and its outline drawn small. */
     record BlockView(
-            long id, String name, String area, String gsd, String photos, String time, String label, String outline) {}
+            long id,
+            String name,
+            String area,
+            String gsd,
+            String photos,
+            String time,
+            String label,
+            String outline,
+            boolean hidden,
+            String number) {}
 
     @GetMapping("/")
     String start() {
@@ -98,6 +111,10 @@ class JobsController {
     }
 
     private static BlockView view(ListRow row, UnitChoice units) {
+        return view(row, units, "");
+    }
+
+    private static BlockView view(ListRow row, UnitChoice units, String number) {
         return new BlockView(
                 row.id(),
                 row.name(),
@@ -106,7 +123,9 @@ class JobsController {
                 figure(row, row.photos(), photos -> photos + " photos"),
                 figure(row, row.flightTimeS(), seconds -> units.text(UnitKind.DURATION, seconds)),
                 row.label(),
-                row.outline());
+                row.outline(),
+                row.hidden(),
+                number);
     }
 
     private static <T> String figure(ListRow row, T figure, Function<T, String> shown) {
@@ -118,12 +137,88 @@ class JobsController {
         JobMapper.JobRow job = rows.job(id).orElseThrow(() -> new NotThere("There is no such job; it may be deleted."));
         model.addAttribute("job", job);
         model.addAttribute("templates", templates.all());
+        List<ListRow> listed = summaries.ofJob(id);
+        model.addAttribute("blocks", numbered(listed));
         model.addAttribute(
-                "blocks",
-                summaries.ofJob(id).stream()
-                        .map(row -> view(row, preferences.units()))
-                        .toList());
+                "sheet", JobSheet.of(drawn(listed), preferences.units()).orElse(null));
+        model.addAttribute("totals", totals(listed, preferences.units()));
         return "jobs/job";
+    }
+
+    private List<BlockView> numbered(List<ListRow> listed) {
+        List<BlockView> numbered = new ArrayList<>();
+        int number = 0;
+        for (ListRow row : listed) {
+            number += row.hidden() ? 0 : 1;
+            numbered.add(view(row, preferences.units(), row.hidden() ? "" : String.valueOf(number)));
+        }
+        return numbered;
+    }
+
+    /** Blocks that can be read, with their numbers in the order flown. */
+    private List<JobSheet.Listed> drawn(List<ListRow> listed) {
+        List<JobSheet.Listed> drawn = new ArrayList<>();
+        int number = 0;
+        for (ListRow row : listed) {
+            number += row.hidden() ? 0 : 1;
+            int shown = number;
+            if (!row.hidden()) {
+                rows.block(row.id())
+                        .flatMap(JobsController::readable)
+                        .ifPresent(facts -> drawn.add(new JobSheet.Listed(shown, row.name(), false, facts)));
+            }
+        }
+        return drawn;
+    }
+
+    private static Optional<BlockFacts> readable(JobMapper.BlockRow row) {
+        try {
+            return Optional.of(FactsJson.read(row.facts()));
+        } catch (Unreadable lost) {
+            return Optional.empty();
+        }
+    }
+
+    /** Area, photos and flight time of all blocks that are not hidden. */
+    private static String totals(List<ListRow> listed, UnitChoice units) {
+        List<ListRow> shown = listed.stream().filter(row -> !row.hidden()).toList();
+        double area = shown.stream()
+                .filter(row -> row.areaM2() != null)
+                .mapToDouble(ListRow::areaM2)
+                .sum();
+        long photos = shown.stream()
+                .filter(row -> row.photos() != null)
+                .mapToLong(ListRow::photos)
+                .sum();
+        double time = shown.stream()
+                .filter(row -> row.flightTimeS() != null)
+                .mapToDouble(ListRow::flightTimeS)
+                .sum();
+        return "%d %s, %s, %,d photos, %s in the air"
+                .formatted(
+                        shown.size(),
+                        shown.size() == 1 ? "block" : "blocks",
+                        units.text(UnitKind.AREA, area),
+                        photos,
+                        units.text(UnitKind.DURATION, time));
+    }
+
+    /** Renames a block, hides it or shows it again, flies it earlier or later. */
+    @PostMapping("/jobs/{job}/list")
+    String change(
+            @PathVariable long job,
+            @RequestParam long block,
+            @RequestParam String act,
+            @RequestParam(defaultValue = "") String name) {
+        switch (act) {
+            case "rename" -> jobs.renameBlock(block, name);
+            case "hide" -> jobs.hide(block, true);
+            case "show" -> jobs.hide(block, false);
+            case "earlier" -> jobs.move(block, -1);
+            case "later" -> jobs.move(block, 1);
+            default -> throw new InputFault("act", act, "That is nothing a block in a list can do.");
+        }
+        return "redirect:/jobs/" + job;
     }
 
     @PostMapping("/jobs/{id}/blocks")

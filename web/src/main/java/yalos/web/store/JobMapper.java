@@ -56,7 +56,7 @@ public interface JobMapper {
     @Delete("delete from job where id = #{id}")
     void deleteJob(long id);
 
-    @Select(BLOCK + " where b.job_id = #{jobId} order by b.id")
+    @Select(BLOCK + " where b.job_id = #{jobId} order by b.place, b.id")
     List<BlockRow> blocksOf(long jobId);
 
     @Select(BLOCK + " where b.id = #{id}")
@@ -68,7 +68,21 @@ public interface JobMapper {
     @Select("select count(*) > 0 from block where id = #{id}")
     boolean isThere(long id);
 
-    @Insert("insert into block (job_id, name, head, version) values (#{jobId}, #{name}, 1, 1)")
+    @Update("update block set name = #{name} where id = #{id}")
+    void renameBlock(@Param("id") long id, @Param("name") String name);
+
+    @Update("update block set hidden = #{hidden} where id = #{id}")
+    void hideBlock(@Param("id") long id, @Param("hidden") boolean hidden);
+
+    @Update("update block set place = #{place} where id = #{id}")
+    void placeBlock(@Param("id") long id, @Param("place") long place);
+
+    @Select("select id from block where job_id = #{jobId} order by place, id")
+    List<Long> orderOf(long jobId);
+
+    @Insert("""
+            insert into block (job_id, name, head, version, place)
+            values (#{jobId}, #{name}, 1, 1, (select coalesce(max(place), 0) + 1 from block))""")
     void insertBlock(@Param("jobId") long jobId, @Param("name") String name);
 
     @Delete("delete from block where id = #{id}")

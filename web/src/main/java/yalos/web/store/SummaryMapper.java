@@ -29,6 +29,7 @@ public interface SummaryMapper {
      * A block in a list.
      *
      * @param known whether its summary is there
+     * @param hidden whether it is left out of the job's sheet and totals
      */
     record ListRow(
             long id,
@@ -41,23 +42,24 @@ public interface SummaryMapper {
             Double gsdM,
             Integer photos,
             Double flightTimeS,
-            String outline) {}
+            String outline,
+            boolean hidden) {}
 
     /** To be raised whenever the program reckons any of these figures differently, so that kept ones are made anew. */
-    int FIGURES = 2;
+    int FIGURES = 3;
 
     String LIST = """
             select b.id, b.job_id, b.name, s.label, s.made_at, y.hash is not null as known, y.area_m2, y.gsd_m, y.photos,
-                   y.flight_time_s, coalesce(y.outline, '') as outline
+                   y.flight_time_s, coalesce(y.outline, '') as outline, b.hidden
               from block b
               join block_step s on s.block_id = b.id and s.seq = b.head
               left join block_summary y on y.hash = s.hash and y.figures = #{figures}
             """;
 
-    @Select(LIST + " order by b.job_id, b.id")
+    @Select(LIST + " order by b.job_id, b.place, b.id")
     List<ListRow> all(int figures);
 
-    @Select(LIST + " where b.job_id = #{jobId} order by b.id")
+    @Select(LIST + " where b.job_id = #{jobId} order by b.place, b.id")
     List<ListRow> ofJob(@Param("jobId") long jobId, @Param("figures") int figures);
 
     @Select("select hash from block_summary where hash = #{hash} and figures = #{figures}")

@@ -15,6 +15,7 @@ const typed = (at) => `${at[0].toFixed(3)} ${at[1].toFixed(3)}`;
 const HINTS = {
   obstacle: "Press where it stands.",
   launch: "Press where the aircraft takes off.",
+  split: "Press on one side of the block, then on the other; the block is cut along the line.",
   axis: "Press point after point along the middle of the corridor; press the last again to end. Esc gives up.",
 };
 const AREA_HINT = "Press corner after corner; press the first again to close. Esc gives up.";
@@ -94,8 +95,9 @@ export class Editing {
     const point = tool === "launch" || tool === "obstacle";
     this.modify.setActive(false);
     const source = this.sheet.sources.sketch;
-    const type = point ? "Point" : tool === "axis" ? "LineString" : "Polygon";
-    this.drawing = new ol.interaction.Draw({ source, type, style: sketch() });
+    const type = point ? "Point" : tool === "axis" || tool === "split" ? "LineString" : "Polygon";
+    const maxPoints = tool === "split" ? 2 : undefined;
+    this.drawing = new ol.interaction.Draw({ source, type, maxPoints, style: sketch() });
     this.sheet.hint(HINTS[tool] || AREA_HINT);
     this.drawing.on("drawend", (event) => {
       const at = event.feature.getGeometry().getCoordinates();
@@ -115,10 +117,31 @@ export class Editing {
       this.post("obstacles", { ...fieldsOf(document.getElementById("obstacle-form")), places: typed(at) });
     } else if (tool === "axis") {
       this.axis(at);
+    } else if (tool === "split") {
+      this.split(at);
     } else {
       const positions = at[0].slice(0, -1).flat().join(",");
       this.post("outline/draw", { positions, hole: tool === "hole", epsg: this.sheet.epsg });
     }
+  }
+
+  /** Parts of a block are blocks of their own, so this leads to the job's page. */
+  split([from, to]) {
+    const { job } = document.querySelector('[data-tool="split"]').dataset;
+    const form = document.createElement("form");
+    form.method = "post";
+    form.action = `/jobs/${job}/split`;
+    const token = document.querySelector('input[name="_csrf"]').value;
+    const fields = { block: this.sheet.block, how: "line", from: typed(from), to: typed(to), _csrf: token };
+    for (const [name, value] of Object.entries(fields)) {
+      const field = document.createElement("input");
+      field.type = "hidden";
+      field.name = name;
+      field.value = value;
+      form.append(field);
+    }
+    document.body.append(form);
+    form.submit();
   }
 
   /** Ends drawing, finished or not. */

@@ -1,0 +1,122 @@
+package yalos.web.jobs;
+
+import java.util.List;
+import java.util.Optional;
+import org.springframework.stereotype.Controller;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import yalos.core.block.Outline;
+import yalos.core.block.OutlineCheck;
+import yalos.core.block.Splitting;
+import yalos.core.exchange.TypedPosition;
+import yalos.core.fault.InputFault;
+import yalos.core.geodesy.Grid;
+import yalos.core.geodesy.LonLat;
+import yalos.core.plan.BlockPlan;
+import yalos.core.units.Measure;
+import yalos.core.units.UnitKind;
+import yalos.web.block.Blocks;
+import yalos.web.block.OpenBlock;
+import yalos.web.block.PlanDesk;
+import yalos.web.block.Planned;
+import yalos.web.shell.Preferences;
+import yalos.web.store.BlockFacts;
+
+/** Parts a block into several of the same job, and joins two into one. The block itself stays, hidden, so that nothing is lost. */
+@Controller
+class SplitController {
+    private final Blocks blocks;
+    private final Jobs jobs;
+    private final PlanDesk desk;
+    private final Preferences preferences;
+
+    SplitController(Blocks blocks, Jobs jobs, PlanDesk desk, Preferences preferences) {
+        this.blocks = blocks;
+        this.jobs = jobs;
+        this.desk = desk;
+        this.preferences = preferences;
+    }
+
+    /**
+     * @param how {@code parts} into a number of even parts, {@code sets} into as many as it takes battery sets, {@code line} by a line through two places
+     * @param overlap width that neighbours share; one strip spacing where empty
+     */
+    @PostMapping("/jobs/{job}/split")
+    String split(
+            @PathVariable long job,
+            @RequestParam("block") long id,
+            @RequestParam String how,
+            @RequestParam(defaultValue = "2") String parts,
+            @RequestParam(defaultValue = "") String overlap,
+            @RequestParam(defaultValue = "") String from,
+            @RequestParam(defaultValue = "") String to) {
+        OpenBlock block = blocks.open(id);
+        BlockFacts facts = block.facts();
+        if (facts.outline().isEmpty() || facts.patterns().corridor().isPresent()) {
+            throw new InputFault("split", "none", "Only an area can be split; draw its outline first.");
+        }
+        Grid grid = facts.grid().orElseThrow();
+        Optional<BlockPlan> plan = desk.plan(facts).whole().map(Planned.Whole::plan);
+        double shared = overlap.isBlank()
+                ? plan.map(there -> there.design().spacingM()).orElse(0.0)
+                : Measure.typed("overlap", overlap, preferences.typed().unit(UnitKind.DISTANCE))
+                        .si();
+        InputFault.within("overlap", shared, 0, 1000, "m");
+        List<Outline> split = switch (how) {
+            case "line" -> Splitting.byLine(facts.outline(), grid, place(from, facts), place(to, facts), shared);
+            case "sets" -> Splitting.even(facts.outline(), grid, sets(plan), direction(plan), shared);
+            default -> Splitting.even(facts.outline(), grid, count(parts), direction(plan), shared);
+        };
+        List<Outline> sound = split.stream().map(OutlineCheck::sound).toList();
+        jobs.split(id, sound, facts);
+        return "redirect:/jobs/" + block.jobId();
+    }
+
+    private static LonLat place(String typed, BlockFacts facts) {
+        return TypedPosition.read(typed, facts.grid());
+    }
+
+    private static int count(String parts) {
+        try {
+            return Integer.parseInt(parts.strip());
+        } catch (NumberFormatException e) {
+            throw new InputFault("parts", parts, "The number of parts is a whole number.");
+        }
+    }
+
+    private static double direction(Optional<BlockPlan> plan) {
+        return plan.flatMap(there -> there.mainPass().pattern().directionRad().stream()
+                        .boxed()
+                        .findFirst())
+                .orElse(0.0);
+    }
+
+    /** As many parts as sets are flown; each part then fits one, ways out and home included as far as that can be. */
+    private static int sets(Optional<BlockPlan> plan) {
+        int sets = plan.map(BlockPlan::batterySets).orElse(0);
+        if (sets < 2) {
+            throw new InputFault(
+                    "parts", sets, "This block takes %d battery set, so there is nothing to split.".formatted(sets));
+        }
+        return sets;
+    }
+
+    /** Joins another block of the job to this one; both stay, hidden. */
+    @PostMapping("/jobs/{job}/join")
+    String join(@PathVariable long job, @RequestParam("block") long id, @RequestParam long with) {
+        OpenBlock one = blocks.open(id);
+        OpenBlock other = blocks.open(with);
+        if (one.jobId() != other.jobId() || id == with) {
+            throw new InputFault("with", with, "Choose another block of the same job.");
+        }
+        if (one.facts().outline().isEmpty() || other.facts().outline().isEmpty()) {
+            throw new InputFault("with", other.name(), "Both blocks need an outline to be joined.");
+        }
+        Grid grid = one.facts().grid().orElseThrow();
+        Outline joined = OutlineCheck.sound(
+                Splitting.joined(one.facts().outline(), other.facts().outline(), grid));
+        long made = jobs.join(id, with, one.facts().with(joined));
+        return "redirect:/blocks/" + made + "/strips";
+    }
+}
