@@ -35,6 +35,7 @@ final class PatternFindings {
                     PatternFindings::directionOfACorridor,
                     PatternFindings::twoHeights,
                     PatternFindings::wingLooksAhead,
+                    PatternFindings::changesThatWait,
                     PatternFindings::weakWind,
                     PatternFindings::directionAskedAgain));
 
@@ -110,6 +111,17 @@ final class PatternFindings {
                     "wing-tilted",
                     "A wing looks ahead on lines flown there and back: %d ways to look take lines half as far apart."
                             .formatted(tilted().get().looks().size()));
+        }
+    }
+
+    private void changesThatWait() {
+        int waiting = plan.waitingEdits().size();
+        if (waiting > 0) {
+            found.add(
+                    NOTE,
+                    "changes-wait",
+                    "%d of %d changes made to strips by hand %s no strip near its place now and waits. Take it back, or make it anew."
+                            .formatted(waiting, patterns.edits().size(), waiting == 1 ? "finds" : "find"));
         }
     }
 

@@ -3,6 +3,8 @@ package yalos.core.flight;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.BiFunction;
+import java.util.function.Function;
 import java.util.function.Predicate;
 import yalos.core.camera.Lens;
 import yalos.core.camera.Pose;
@@ -57,29 +59,51 @@ public final class FlightBuilder {
         if (level.exposures().stream().allMatch(kept)) {
             return level;
         }
-        FlightBuilder again = new FlightBuilder(new Pace(aircraft, Optional.empty()), level.launch(), detour);
+        return again(level, new Pace(aircraft, Optional.empty()), detour, line -> runs(level, line, kept), List.of());
+    }
+
+    /**
+     * A flight again with lines changed or left out, joined anew, and others flown at its end.
+     *
+     * @param amend answers how a line is to be flown, given how it was; empty to leave it out
+     */
+    public static Flight amended(
+            Flight level,
+            Pace pace,
+            Detour detour,
+            BiFunction<Line, Photographed, Optional<Photographed>> amend,
+            List<Photographed> more) {
+        Function<Line, List<Photographed>> once = line ->
+                amend.apply(line, piece(line, level.exposuresOf(line))).stream().toList();
+        return again(level, pace, detour, once, more);
+    }
+
+    private static Flight again(
+            Flight level,
+            Pace pace,
+            Detour detour,
+            Function<Line, List<Photographed>> piecesOf,
+            List<Photographed> more) {
+        FlightBuilder again = new FlightBuilder(pace, level.launch(), detour);
         boolean ahead = false;
         Leg before = null;
         int strip = 0;
         for (Leg leg : level.legs()) {
             if (leg instanceof Line line) {
                 boolean runsOn = before instanceof Link link && link.kind() == Link.Kind.GAP;
-                ahead = again.pieces(line, level.exposuresOf(line), kept, ahead && runsOn, line.strip() == strip);
+                ahead = again.pieces(piecesOf.apply(line), ahead && runsOn, line.strip() == strip);
                 strip = line.strip();
             }
             before = leg;
         }
+        more.forEach(again::line);
         return again.landed();
     }
 
-    /**
-     * Answers whether the next line of the same run can be flown on to.
-     *
-     * @param same whether the line belongs to the strip of the one before
-     */
-    private boolean pieces(Line line, List<Exposure> photos, Predicate<Exposure> kept, boolean ahead, boolean same) {
-        boolean on = ahead;
-        boolean first = true;
+    /** The runs of a line's photos that are kept. */
+    private static List<Photographed> runs(Flight level, Line line, Predicate<Exposure> kept) {
+        List<Exposure> photos = level.exposuresOf(line);
+        List<Photographed> runs = new ArrayList<>();
         for (int from = 0, to; from < photos.size(); from = to) {
             to = from + 1;
             if (!kept.test(photos.get(from))) {
@@ -88,7 +112,20 @@ public final class FlightBuilder {
             while (to < photos.size() && kept.test(photos.get(to))) {
                 to++;
             }
-            Photographed piece = piece(line, photos.subList(from, to));
+            runs.add(piece(line, photos.subList(from, to)));
+        }
+        return runs;
+    }
+
+    /**
+     * Answers whether the next line of the same run can be flown on to.
+     *
+     * @param same whether the line belongs to the strip of the one before
+     */
+    private boolean pieces(List<Photographed> pieces, boolean ahead, boolean same) {
+        boolean on = ahead;
+        boolean first = true;
+        for (Photographed piece : pieces) {
             if (same && first) {
                 bent(piece, on);
             } else if (on) {

@@ -61,7 +61,7 @@ public final class Pace {
     }
 
     /** By how much the nose points to the right of a track: a wing must, a multirotor holds it along the track; none where the wind forbids the track. */
-    double crabRad(double trackRad, double airspeedMps) {
+    public double crabRad(double trackRad, double airspeedMps) {
         return still || !aircraft.kind().wing()
                 ? 0
                 : wind.orElseThrow().crabRad(trackRad, airspeedMps).orElse(0);

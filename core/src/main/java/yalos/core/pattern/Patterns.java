@@ -12,6 +12,7 @@ import yalos.core.units.Measure;
  *
  * @param corridor the axis strips follow; a grid of strips where empty
  * @param added what is flown besides, in this order
+ * @param edits changes to strips made by hand, in the order made
  * @param direction why the pinned direction was chosen; empty where nobody said
  * @param heading to which the aircraft's nose is held on the main pass, from grid north; along the strips where empty
  */
@@ -19,28 +20,41 @@ public record Patterns(
         Optional<Corridor> corridor,
         List<AddedPass> added,
         Optional<Measure> heading,
-        Optional<DirectionBy> direction) {
+        Optional<DirectionBy> direction,
+        List<StripEdit> edits) {
     private static final int MOST_ADDED = 8;
+    private static final int MOST_EDITS = 300;
 
     /** One grid, flown nose ahead. */
-    public static final Patterns SINGLE = new Patterns(Optional.empty(), List.of(), Optional.empty(), Optional.empty());
+    public static final Patterns SINGLE =
+            new Patterns(Optional.empty(), List.of(), Optional.empty(), Optional.empty(), List.of());
 
     public Patterns {
         if (added.size() > MOST_ADDED) {
             throw new InputFault(
                     "passes", added.size(), "A block is flown in %d passes at most.".formatted(MOST_ADDED));
         }
+        if (edits.size() > MOST_EDITS) {
+            throw new InputFault(
+                    "strip", edits.size(), "Strips are changed by hand %d times at most.".formatted(MOST_EDITS));
+        }
         added = List.copyOf(added);
+        edits = List.copyOf(edits);
+    }
+
+    /** The same with other changes by hand. */
+    public Patterns edited(List<StripEdit> others) {
+        return new Patterns(corridor, added, heading, direction, others);
     }
 
     /** The same flown along an axis, or as a grid again. */
     public Patterns along(Optional<Corridor> other) {
-        return new Patterns(other, added, heading, direction);
+        return new Patterns(other, added, heading, direction, edits);
     }
 
     /** The same with other passes besides. */
     public Patterns with(List<AddedPass> others) {
-        return new Patterns(corridor, others, heading, direction);
+        return new Patterns(corridor, others, heading, direction, edits);
     }
 
     /** The same with one pass more. */
@@ -52,12 +66,12 @@ public record Patterns(
 
     /** The same with the nose held, or along the strips again. */
     public Patterns holding(Optional<Measure> other) {
-        return new Patterns(corridor, added, other, direction);
+        return new Patterns(corridor, added, other, direction, edits);
     }
 
     /** The same with its direction chosen for a reason. */
     public Patterns turned(DirectionBy by) {
-        return new Patterns(corridor, added, heading, Optional.of(by));
+        return new Patterns(corridor, added, heading, Optional.of(by), edits);
     }
 
     /** What is flown, in a few words. */

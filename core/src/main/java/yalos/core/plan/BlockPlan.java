@@ -24,6 +24,8 @@ import yalos.core.pattern.Pass;
 import yalos.core.pattern.Passes;
 import yalos.core.pattern.Pattern;
 import yalos.core.pattern.QuickestGrid;
+import yalos.core.pattern.StripEdit;
+import yalos.core.pattern.StripEdits;
 import yalos.core.pattern.StripGrid;
 import yalos.core.pattern.Task;
 import yalos.core.pins.Defaults;
@@ -146,8 +148,11 @@ public record BlockPlan(
                 .map(wanted -> new Passes.Added(
                         wanted, AddedDesign.setting(wanted, request, design, loweringM(block, request))))
                 .toList();
-        return Passes.flown(
-                covered, main, added, paceOf(block, request), launchOf(block, request), detour(block, request, design));
+        Detour detour = detour(block, request, design);
+        Pace pace = paceOf(block, request);
+        Passes planned = Passes.flown(covered, main, added, pace, launchOf(block, request), detour);
+        return StripEdits.laid(planned, request.patterns().edits(), block.plane(), pace, detour)
+                .passes();
     }
 
     /** Round the keep-out zones, which links and ways out and home must not cross. */
@@ -252,6 +257,19 @@ public record BlockPlan(
      */
     public Flight flight() {
         return heights().map(HeightPlan::flight).orElse(passes.flight());
+    }
+
+    /** Changes by hand that find no strip near their place any more. */
+    public List<StripEdit> waitingEdits() {
+        List<StripEdit> edits = request.patterns().edits();
+        if (edits.isEmpty()) {
+            return List.of();
+        }
+        PlanRequest untouched =
+                request.with(solution.pins()).with(request.patterns().edited(List.of()));
+        Passes planned = flights(block, covered, untouched, design, mainPass());
+        return StripEdits.laid(planned, edits, block.plane(), paceOf(block, request), detour(block, request, design))
+                .waiting();
     }
 
     /** The pass that everything else is held against: the first. */

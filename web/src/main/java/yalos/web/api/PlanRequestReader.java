@@ -1,5 +1,6 @@
 package yalos.web.api;
 
+import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.OptionalInt;
@@ -110,7 +111,7 @@ final class PlanRequestReader {
         Optional<Corridor> corridor = corridor(root);
         Outline outline = corridor.map(Corridor::outline).orElseGet(() -> block(root));
         return new PlanRequest(kit, pins(), outline, launch(root), epsg())
-                .with(new Patterns(corridor, passes.added(), heading(), Optional.empty()));
+                .with(new Patterns(corridor, passes.added(), heading(), Optional.empty(), List.of()));
     }
 
     private Optional<Measure> heading() {

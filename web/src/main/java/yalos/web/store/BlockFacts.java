@@ -171,7 +171,7 @@ public record BlockFacts(
                 brief,
                 notes,
                 GroundFacts.LEVEL,
-                patterns.along(Optional.empty()));
+                patterns.along(Optional.empty()).edited(List.of()));
     }
 
     /** Everything of another block but its place: kit, pins, brief and notes. */
@@ -186,6 +186,6 @@ public record BlockFacts(
                 other.brief,
                 other.notes,
                 ground,
-                other.patterns.along(patterns.corridor()));
+                other.patterns.along(patterns.corridor()).edited(patterns.edits()));
     }
 }

@@ -12,10 +12,12 @@ import java.util.Optional;
 import java.util.Set;
 import yalos.core.block.Corridor;
 import yalos.core.fault.InputFault;
+import yalos.core.geodesy.LonLat;
 import yalos.core.pattern.AddedPass;
 import yalos.core.pattern.Crossing;
 import yalos.core.pattern.DirectionBy;
 import yalos.core.pattern.Patterns;
+import yalos.core.pattern.StripEdit;
 import yalos.core.pattern.TieStrips;
 import yalos.core.pattern.TiltedPasses;
 import yalos.core.units.Measure;
@@ -26,7 +28,13 @@ import yalos.core.units.Unit;
  * that cannot be flown any more, is passed over.
  */
 record StoredPatterns(
-        List<double[]> axis, String left, String right, String heading, String direction, List<StoredPass> passes) {
+        List<double[]> axis,
+        String left,
+        String right,
+        String heading,
+        String direction,
+        List<StoredPass> passes,
+        List<StoredEdit> edits) {
     static StoredPatterns of(Patterns patterns) {
         Optional<Corridor> corridor = patterns.corridor();
         return patterns.equals(Patterns.SINGLE)
@@ -37,17 +45,25 @@ record StoredPatterns(
                         corridor.map(there -> there.right().asTyped()).orElse(null),
                         patterns.heading().map(Measure::asTyped).orElse(null),
                         patterns.direction().map(Enum::name).orElse(null),
-                        patterns.added().stream().map(StoredPass::of).toList());
+                        patterns.added().stream().map(StoredPass::of).toList(),
+                        patterns.edits().stream().map(StoredEdit::of).toList());
     }
 
     Patterns patterns() {
         List<AddedPass> read = new ArrayList<>();
         or(passes).forEach(pass -> pass.read().ifPresent(read::add));
         try {
-            return new Patterns(corridor(), read, measure(heading, Unit.DEGREE), known(direction, DirectionBy.class));
+            return new Patterns(
+                    corridor(), read, measure(heading, Unit.DEGREE), known(direction, DirectionBy.class), readEdits());
         } catch (InputFault tooMany) {
             return Patterns.SINGLE;
         }
+    }
+
+    private List<StripEdit> readEdits() {
+        List<StripEdit> read = new ArrayList<>();
+        or(edits).forEach(edit -> edit.read().ifPresent(read::add));
+        return read;
     }
 
     private Optional<Corridor> corridor() {
@@ -136,6 +152,38 @@ record StoredPatterns(
             Set<TiltedPasses.Toward> ways = EnumSet.noneOf(TiltedPasses.Toward.class);
             or(looks).forEach(look -> known(look, TiltedPasses.Toward.class).ifPresent(ways::add));
             return ways.isEmpty() ? EnumSet.allOf(TiltedPasses.Toward.class) : ways;
+        }
+    }
+
+    /** A change by hand. */
+    record StoredEdit(String kind, double[] at, double[] to, Integer photos) {
+        static StoredEdit of(StripEdit edit) {
+            return new StoredEdit(
+                    edit.kind().name(),
+                    pair(edit.at()),
+                    edit.to().map(StoredEdit::pair).orElse(null),
+                    edit.photos());
+        }
+
+        private static double[] pair(LonLat at) {
+            return new double[] {at.lonDeg(), at.latDeg()};
+        }
+
+        Optional<StripEdit> read() {
+            try {
+                return at == null || at.length != 2
+                        ? Optional.empty()
+                        : known(kind, StripEdit.Kind.class)
+                                .map(what -> new StripEdit(
+                                        what,
+                                        StoredPart.corner(at),
+                                        Optional.ofNullable(to)
+                                                .filter(pair -> pair.length == 2)
+                                                .map(StoredPart::corner),
+                                        or(photos, 0)));
+            } catch (InputFault cannotBeAnyMore) {
+                return Optional.empty();
+            }
         }
     }
 }

@@ -12,6 +12,7 @@ import yalos.core.pattern.AddedPass;
 import yalos.core.pattern.Crossing;
 import yalos.core.pattern.Pass;
 import yalos.core.pattern.Patterns;
+import yalos.core.pattern.StripEdit;
 import yalos.core.pattern.TieStrips;
 import yalos.core.pattern.TiltedPasses;
 import yalos.core.plan.BlockPlan;
@@ -24,9 +25,10 @@ import yalos.core.units.UnitKind;
  * The passes of a block, each with what it gives and takes.
  *
  * @param words what is flown, in a line
+ * @param edits what was changed by hand, in words
  * @param heading to which the nose is held; empty along the strips
  */
-record PassesView(String words, List<Row> rows, String heading) {
+record PassesView(String words, List<Row> rows, String heading, List<String> edits) {
 
     /**
      * A pass, or those that belong to one wish.
@@ -53,7 +55,8 @@ record PassesView(String words, List<Row> rows, String heading) {
             rows.add(new Row(i, pass.key(), pass.words(), figures(plan, i, units), fields(pass)));
         }
         return new PassesView(
-                patterns.words(), rows, patterns.heading().map(Measure::asTyped).orElse(""));
+                patterns.words(), rows, patterns.heading().map(Measure::asTyped).orElse(""),
+                patterns.edits().stream().map(StripEdit::words).toList());
     }
 
     private static Fields fields(AddedPass pass) {

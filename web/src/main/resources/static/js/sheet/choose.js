@@ -1,5 +1,5 @@
 // Choosing on the sheet: strips, marks of findings, places of the proof; and what the drawer says of them.
-import { endsOf, stripsOf } from "./figures.js";
+import { endsOf, lookOf, stripsOf } from "./figures.js";
 import { probe, wordsOf } from "./probe.js";
 
 const made = (geometry) => new window.ol.Feature(geometry);
@@ -79,9 +79,34 @@ export class Choosing {
     const told = strip + ":" + (plan && plan.version);
     if (this.told === told) return;
     this.told = told;
-    this.section.say(wordsOf(plan, strip));
+    const words = wordsOf(plan, strip);
+    if (plan && strip >= 0 && strip < stripsOf(plan) && this.sheet.editable && lookOf(plan, strip) === "main") {
+      words.append(this.acts(strip));
+    }
+    this.section.say(words);
     if (strip < 0 || strip >= stripsOf(plan)) this.section.close();
     else this.section.open(strip + 1);
+  }
+
+  /** What can be done to a strip by hand. */
+  acts(strip) {
+    const [from, to] = endsOf(this.sheet.plan, strip);
+    const middle = [(from[0] + to[0]) / 2, (from[1] + to[1]) / 2];
+    const group = document.createElement("span");
+    group.className = "strip-acts";
+    const act = (label, title, kind, place, photos) => {
+      const button = Object.assign(document.createElement("button"), { type: "button", textContent: label, title });
+      button.className = "button";
+      button.setAttribute("aria-label", title);
+      button.addEventListener("click", () => this.sheet.editing.strip(kind, [place], photos));
+      group.append(button);
+    };
+    act("Drop", "Drop this strip", "DROP", middle);
+    act("start +", "One photo more at its start", "REACH", from, 1);
+    act("start −", "One photo less at its start", "REACH", from, -1);
+    act("end +", "One photo more at its end", "REACH", to, 1);
+    act("end −", "One photo less at its end", "REACH", to, -1);
+    return group;
   }
 
   /** Shows a place that another part of the page speaks of. */

@@ -15,6 +15,7 @@ const typed = (at) => `${at[0].toFixed(3)} ${at[1].toFixed(3)}`;
 const HINTS = {
   obstacle: "Press where it stands.",
   launch: "Press where the aircraft takes off.",
+  strip: "Press where the strip begins, then where it ends.",
   split: "Press on one side of the block, then on the other; the block is cut along the line.",
   axis: "Press point after point along the middle of the corridor; press the last again to end. Esc gives up.",
 };
@@ -95,8 +96,8 @@ export class Editing {
     const point = tool === "launch" || tool === "obstacle";
     this.modify.setActive(false);
     const source = this.sheet.sources.sketch;
-    const type = point ? "Point" : tool === "axis" || tool === "split" ? "LineString" : "Polygon";
-    const maxPoints = tool === "split" ? 2 : undefined;
+    const type = point ? "Point" : ["axis", "split", "strip"].includes(tool) ? "LineString" : "Polygon";
+    const maxPoints = tool === "split" || tool === "strip" ? 2 : undefined;
     this.drawing = new ol.interaction.Draw({ source, type, maxPoints, style: sketch() });
     this.sheet.hint(HINTS[tool] || AREA_HINT);
     this.drawing.on("drawend", (event) => {
@@ -119,10 +120,17 @@ export class Editing {
       this.axis(at);
     } else if (tool === "split") {
       this.split(at);
+    } else if (tool === "strip") {
+      this.strip("ADD", at);
     } else {
       const positions = at[0].slice(0, -1).flat().join(",");
       this.post("outline/draw", { positions, hole: tool === "hole", epsg: this.sheet.epsg });
     }
+  }
+
+  /** Changes a strip of the main pass by hand. */
+  strip(kind, places, photos = 0) {
+    this.post("strips/edit", { kind, positions: places.map(typedPair).join(","), photos });
   }
 
   /** Parts of a block are blocks of their own, so this leads to the job's page. */

@@ -52,6 +52,7 @@ import yalos.core.pattern.AddedPass;
 import yalos.core.pattern.Crossing;
 import yalos.core.pattern.DirectionBy;
 import yalos.core.pattern.Patterns;
+import yalos.core.pattern.StripEdit;
 import yalos.core.pattern.TieStrips;
 import yalos.core.pattern.TiltedPasses;
 import yalos.core.pins.Pins;
@@ -138,7 +139,11 @@ class FactsJsonTest {
                                 EnumSet.of(TiltedPasses.Toward.AHEAD, TiltedPasses.Toward.LEFT)),
                         new TieStrips(AddedPass.Own.NONE, 2, Measure.of(45, Unit.DEGREE), Measure.of(25, Unit.DEGREE))),
                 Optional.of(Measure.of(12, Unit.DEGREE)),
-                Optional.of(DirectionBy.INTO_WIND));
+                Optional.of(DirectionBy.INTO_WIND),
+                List.of(
+                        StripEdit.drop(LonLat.of(-4.345, 54.511)),
+                        StripEdit.reach(LonLat.of(-4.346, 54.512), -3),
+                        StripEdit.add(LonLat.of(-4.35, 54.511), LonLat.of(-4.34, 54.513))));
     }
 
     @Test
