@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.net.http.HttpResponse;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.assertj.core.data.Offset;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import tools.jackson.databind.JsonNode;
@@ -175,5 +176,96 @@ class PatternPagesTest {
         assertThat(token.find()).isTrue();
         visitor.change(block, "ground", "/import/system", "token", token.group(1), "epsg", "EPSG:32632");
         assertThat(visitor.get("/blocks/" + block + "/ground").body()).contains("46.39");
+    }
+
+    private String corner(long block) {
+        return sheet(block).get("rings").get(0).get(0).asDouble() + " "
+                + sheet(block).get("rings").get(0).get(1).asDouble();
+    }
+
+    @Test
+    void anOutlineIsMovedTurnedAndWidenedAsAWhole() {
+        long block = block("Moved");
+        JsonNode before = sheet(block);
+        double east = before.get("rings").get(0).get(0).asDouble();
+        double area = areaHa(block);
+        visitor.change(block, "ground", "/outline/move", "east", "100 ft", "north", "-5 m");
+        double scale = before.get("metresPerUnit").asDouble();
+        assertThat(sheet(block).get("rings").get(0).get(0).asDouble())
+                .isCloseTo(east + 30.48 / scale, Offset.offset(0.01));
+        String corner = corner(block);
+        visitor.change(block, "ground", "/outline/turn", "by", "360");
+        visitor.change(block, "ground", "/outline/turn", "by", "30");
+        assertThat(corner(block)).isNotEqualTo(corner);
+        assertThat(areaHa(block)).isCloseTo(area, Offset.offset(0.01));
+        visitor.change(block, "ground", "/outline/widen", "by", "2 strips");
+        assertThat(areaHa(block)).isGreaterThan(area * 1.3);
+        HttpResponse<String> gone = visitor.htmx(
+                "/blocks/" + block + "/outline/widen",
+                "version",
+                visitor.version(block),
+                "stage",
+                "ground",
+                "by",
+                "-900 m");
+        assertThat(gone.body()).contains("Nothing of the block would be left");
+    }
+
+    private double areaHa(long block) {
+        Matcher area = Pattern.compile("<b>([\\d.]+)</b> <span>ha</span>")
+                .matcher(visitor.get("/blocks/" + block + "/ground").body());
+        assertThat(area.find()).isTrue();
+        return Double.parseDouble(area.group(1));
+    }
+
+    @Test
+    void placesAreFoundAndOtherBlocksSeen() {
+        long block = block("Places");
+        String place = visitor.get("/blocks/" + block + "/place.json?position=30U%20VF%2012717%2041822")
+                .body();
+        assertThat(place).contains("\"east\":4127").contains("\"north\":60418");
+        assertThat(visitor.get("/blocks/" + block + "/place.json?position=nowhere")
+                        .statusCode())
+                .isEqualTo(400);
+        assertThat(visitor.get("/blocks/" + block + "/neighbours.json").body()).isEqualTo("[]");
+        visitor.post("/blocks/" + block + "/copy");
+        assertThat(visitor.get("/blocks/" + block + "/neighbours.json").body()).startsWith("[[");
+    }
+
+    @Test
+    void stripsAreChangedByHandAndTakenBack() {
+        long block = block("By hand");
+        int whole = photos(strips(block));
+        JsonNode sheet = sheet(block);
+        double[] line = new double[4];
+        for (int i = 0; i < 4; i++) {
+            line[i] = sheet.get("strips").get(4 + i).asDouble();
+        }
+        String middle = (line[0] + line[2]) / 2 + "," + (line[1] + line[3]) / 2;
+        String dropped = visitor.change(block, "strips", "/strips/edit", "kind", "DROP", "positions", middle);
+        assertThat(dropped).contains("a strip dropped");
+        assertThat(photos(strips(block))).isLessThan(whole);
+        visitor.change(block, "strips", "/strips/edit/1/remove");
+        assertThat(photos(strips(block))).isEqualTo(whole);
+        visitor.change(
+                block, "strips", "/strips/edit", "kind", "REACH", "positions", line[2] + "," + line[3], "photos", "3");
+        assertThat(photos(strips(block))).isEqualTo(whole + 3);
+        HttpResponse<String> refused = visitor.htmx(
+                "/blocks/" + block + "/strips/edit",
+                "version",
+                visitor.version(block),
+                "stage",
+                "strips",
+                "kind",
+                "ADD",
+                "positions",
+                middle);
+        assertThat(refused.statusCode()).isEqualTo(400);
+        JsonNode played = JsonMapper.builder()
+                .build()
+                .readTree(visitor.get("/blocks/" + block + "/playback.json").body());
+        int last = played.get("photos").size() - 1;
+        assertThat(played.get("photos").get(last).asInt()).isEqualTo(whole + 3);
+        assertThat(played.get("photos").get(0).asInt()).isZero();
     }
 }

@@ -268,7 +268,7 @@ public final class PlaneBlock {
     public Outline outline() {
         List<Outline.Part> parts = new ArrayList<>();
         for (int i = 0; i < geometry.getNumGeometries(); i++) {
-            if (geometry.getGeometryN(i) instanceof Polygon polygon) {
+            if (geometry.getGeometryN(i) instanceof Polygon polygon && !polygon.isEmpty()) {
                 List<List<LonLat>> holes = new ArrayList<>();
                 for (int h = 0; h < polygon.getNumInteriorRing(); h++) {
                     holes.add(places(polygon.getInteriorRingN(h)));
@@ -292,6 +292,20 @@ public final class PlaneBlock {
     public PlaneBlock moved(double eastM, double northM) {
         return new PlaneBlock(
                 plane, AffineTransformation.translationInstance(eastM, northM).transform(geometry));
+    }
+
+    /** The block turned about the middle of its extent, clockwise seen from above. */
+    public PlaneBlock turned(double byRad) {
+        Coordinate middle = geometry.getEnvelopeInternal().centre();
+        return new PlaneBlock(
+                plane,
+                AffineTransformation.rotationInstance(-byRad, middle.x, middle.y)
+                        .transform(geometry));
+    }
+
+    /** The block narrowed on all sides; empty where nothing is left. */
+    public PlaneBlock narrowed(double byM) {
+        return new PlaneBlock(plane, geometry.buffer(-byM));
     }
 
     /** This block and another in the same plane together. */
@@ -364,7 +378,7 @@ public final class PlaneBlock {
     private static double[][] ringsOf(Geometry geometry) {
         List<double[]> rings = new ArrayList<>();
         for (int i = 0; i < geometry.getNumGeometries(); i++) {
-            if (geometry.getGeometryN(i) instanceof Polygon polygon) {
+            if (geometry.getGeometryN(i) instanceof Polygon polygon && !polygon.isEmpty()) {
                 rings.add(flat(polygon.getExteriorRing()));
                 for (int h = 0; h < polygon.getNumInteriorRing(); h++) {
                     rings.add(flat(polygon.getInteriorRingN(h)));

@@ -1,11 +1,14 @@
 package yalos.core.exchange;
 
+import java.text.ParseException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import mil.nga.grid.features.Point;
+import mil.nga.mgrs.MGRS;
 import yalos.core.fault.InputFault;
 import yalos.core.geodesy.EastNorth;
 import yalos.core.geodesy.Grid;
@@ -13,13 +16,17 @@ import yalos.core.geodesy.LonLat;
 
 /**
  * A position as people write it: {@code 54.5134, -4.3489}, {@code 54°30'48.2"N 4°20'56.1"W}, {@code 54 30.803 N 4 20.935
- * W}, or {@code 412717 6041822} in the job's grid. Without letters the latitude comes first, an easting before a northing.
+ * W}, {@code 30U VG 12717 41822}, or {@code 412717 6041822} in the job's grid. Without letters the latitude comes first, an easting before a northing.
  */
 public final class TypedPosition {
     private static final Pattern FIGURE = Pattern.compile("[-+]?\\d+(?:\\.\\d+)?");
     private static final Pattern LETTER = Pattern.compile("(?<![A-Za-z])[NSEWnsew](?![A-Za-z])");
     /** Whatever may stand between the figures of a position. */
     private static final Pattern CLUTTER = Pattern.compile("[\\s,;°º'’′\"”″:()]|[NSEWnsew](?![A-Za-z])");
+
+    /** Zone, band, square and an even number of digits, as of the military grid reference system. */
+    private static final Pattern LETTERED = Pattern.compile(
+            "\\d{1,2}\\s*[C-HJ-NP-Xc-hj-np-x]\\s*[A-HJ-NP-Za-hj-np-z]{2}(?:\\s*\\d{1,5}\\s+\\d{1,5}|\\s*(?:\\d\\d){1,5})");
 
     private static final double LARGEST_DEGREES = 360;
 
@@ -30,6 +37,9 @@ public final class TypedPosition {
      * @throws InputFault (field {@code coordinates}) for text that is no position
      */
     public static LonLat read(String text, Optional<Grid> grid) {
+        if (LETTERED.matcher(text.strip()).matches()) {
+            return lettered(text);
+        }
         String plain = text.replace('\u2212', '-').replaceAll("(?<=\\d),(?=\\d{1,2}\\D*$)", ".");
         String rest = CLUTTER.matcher(FIGURE.matcher(plain).replaceAll(" ")).replaceAll("");
         if (!rest.isEmpty()) {
@@ -49,6 +59,21 @@ public final class TypedPosition {
                     degrees(text, figures.subList(half, figures.size())), degrees(text, figures.subList(0, half)));
         }
         throw unreadable(text);
+    }
+
+    /** The south-western corner of the square that a lettered reference names, as these are read. */
+    private static LonLat lettered(String text) {
+        try {
+            Point at = MGRS.parse(text.replaceAll("\\s", "").toUpperCase(Locale.ROOT))
+                    .toPoint();
+            return LonLat.of(at.getLongitude(), at.getLatitude());
+        } catch (ParseException | RuntimeException e) {
+            throw new InputFault(
+                    "coordinates",
+                    text,
+                    "“%s” names no square of the lettered grid. Write zone, square and an even number of digits, such as 30U VG 12717 41822."
+                            .formatted(text.strip()));
+        }
     }
 
     private static LonLat pair(String text, double first, double second, Optional<Grid> grid) {

@@ -55,7 +55,9 @@ record PassesView(String words, List<Row> rows, String heading, List<String> edi
             rows.add(new Row(i, pass.key(), pass.words(), figures(plan, i, units), fields(pass)));
         }
         return new PassesView(
-                patterns.words(), rows, patterns.heading().map(Measure::asTyped).orElse(""),
+                patterns.words(),
+                rows,
+                patterns.heading().map(Measure::asTyped).orElse(""),
                 patterns.edits().stream().map(StripEdit::words).toList());
     }
 

@@ -1,7 +1,7 @@
 // Changing what lies on the sheet: corners dragged, inserted and taken away, outlines, holes, launch point and obstacles drawn.
 import { change, fieldsOf } from "../changes.js";
 import { cornerEdit } from "./figures.js";
-import { sketch } from "./styles.js";
+import { area, edge, sketch } from "./styles.js";
 
 const ringOf = (feature) =>
   feature
@@ -64,6 +64,42 @@ export class Editing {
       this.sheet.loadSkipped();
     });
     this.sheet.map.addInteraction(this.modifyAxis);
+    this.snap();
+  }
+
+  /** Corners of other blocks draw near ones to themselves; it must be the last of the interactions. */
+  snap() {
+    const { map, sources } = this.sheet;
+    if (this.snapping) map.removeInteraction(this.snapping);
+    this.snapping = new window.ol.interaction.Snap({ source: sources.neighbours, edge: false, pixelTolerance: 10 });
+    map.addInteraction(this.snapping);
+  }
+
+  /** Drags the whole outline, or the axis of a corridor. */
+  move() {
+    const { map, layers, sources } = this.sheet;
+    const source = this.along ? sources.axis : sources.outline;
+    this.modify.setActive(false);
+    this.modifyAxis.setActive(false);
+    // An area has no fill that could be taken hold of; while it is moved it has one that is hardly seen.
+    this.moved = source.getFeatures();
+    for (const f of this.moved) f.setStyle([edge(), area()]);
+    this.translate = new window.ol.interaction.Translate({
+      layers: [layers.axis, layers.outline],
+      features: new window.ol.Collection(this.moved),
+      hitTolerance: 10,
+    });
+    this.translate.on("translateend", (event) => {
+      const [east, north] = [0, 1].map((i) => event.coordinate[i] - event.startCoordinate[i]);
+      const { metresPerUnit } = this.sheet.plan;
+      this.sheet.dropTool();
+      this.post("outline/move", {
+        east: `${(east * metresPerUnit).toFixed(3)} m`,
+        north: `${(north * metresPerUnit).toFixed(3)} m`,
+      });
+    });
+    map.addInteraction(this.translate);
+    this.sheet.hint("Drag the outline to where it belongs. Esc gives up.");
   }
 
   /** The outline of a corridor follows from its axis and is not dragged itself. */
@@ -92,6 +128,10 @@ export class Editing {
 
   /** Begins to draw: an outline, a hole, the launch point or an obstacle. */
   draw(tool) {
+    if (tool === "move") {
+      this.move();
+      return;
+    }
     const { ol } = window;
     const point = tool === "launch" || tool === "obstacle";
     this.modify.setActive(false);
@@ -109,6 +149,7 @@ export class Editing {
       });
     });
     this.sheet.map.addInteraction(this.drawing);
+    this.snap();
   }
 
   drawn(tool, at) {
@@ -156,6 +197,11 @@ export class Editing {
   drop() {
     if (this.drawing) this.sheet.map.removeInteraction(this.drawing);
     this.drawing = null;
+    if (this.translate) this.sheet.map.removeInteraction(this.translate);
+    for (const f of this.moved || []) f.setStyle(undefined);
+    this.moved = null;
+    this.translate = null;
+    if (this.modifyAxis) this.modifyAxis.setActive(true);
     if (this.modify) this.modify.setActive(!this.along);
   }
 }

@@ -2,7 +2,7 @@
 import * as styles from "./styles.js";
 
 const NAMES = [
-  ...["outline", "axis", "flown", "strips", "ticks", "links", "chosen", "launch"],
+  ...["neighbours", "outline", "axis", "flown", "strips", "ticks", "links", "chosen", "launch"],
   ...["marks", "sketch", "contours", "things", "heights", "spot", "turn", "craft"],
 ];
 
@@ -38,6 +38,7 @@ export function makeLayers(sources, editable) {
     chosen: layer("chosen", [stroke(css("--halo"), line * 3.6), stroke(strip, line * 1.9)], 5),
     outline: layer("outline", editable ? styles.outline : styles.edge, 6),
     axis: layer("axis", editable ? styles.axis : styles.axisLine, 6.5),
+    neighbours: layer("neighbours", stroke(css("--ink-2"), 1, [9, 3, 2, 3]), 0.5),
     launch: layer("launch", styles.launch(), 7),
     turn: layer("turn", styles.turn, 7),
     marks: layer("marks", styles.mark, 8),

@@ -6,6 +6,7 @@ import { closed, endsOf, heightPieces, lookOf, pairs, stripsOf, ticksOf } from "
 import { takeFiles } from "./files.js";
 import { gridSvg, scaleBar, scaleWords } from "./frame.js";
 import { makeLayers, makeMap, makePictures, makeSources } from "./layers.js";
+import { Places } from "./places.js";
 import { Playback } from "./playback.js";
 import { Pictures, savePicture } from "./pictures.js";
 import { scaleColour } from "./styles.js";
@@ -47,6 +48,7 @@ export class Sheet {
     );
     this.choosing = new Choosing(this, this.section);
     this.playback = new Playback(this);
+    this.places = new Places(this);
     this.wire();
     this.load(true);
   }
@@ -62,6 +64,7 @@ export class Sheet {
     this.editing.begin();
     this.turning.begin();
     this.choosing.begin();
+    if (this.editable) this.places.neighbours();
     this.map.on("rendercomplete", () => this.rendered());
     this.view.on("change", () => this.frame());
     this.map.on("change:size", () => this.frame());

@@ -75,6 +75,9 @@ export function axis(feature) {
 /** The outline where it is only looked at. */
 export const edge = () => stroke(css("--edge"), 2, [9, 3, 2, 3]);
 
+/** A fill that is hardly seen and can be taken hold of. */
+export const area = () => new window.ol.style.Style({ fill: fill("rgba(0, 0, 0, 0.04)") });
+
 /** The outline with its corners; a long one without them. */
 export function outline(feature) {
   const { style, geom } = window.ol;
