@@ -108,6 +108,13 @@ public final class Bench {
                 "ten times that of 2,000",
                 10 * EdgeBench.bestDirectionMs(2_000),
                 "1 s");
+        patterns(PatternBench.measure());
+        row(
+                "plan of a square kilometre at 0.38 cm, direction fixed",
+                PatternBench.hugeMs(true),
+                "the same at 2 cm, direction free",
+                PatternBench.hugeMs(false),
+                "500 ms");
         report();
     }
 
@@ -133,6 +140,18 @@ public final class Bench {
                 "page over HTTP, 95th percentile",
                 served.pageP95Ms(),
                 "");
+    }
+
+    /** Times against the least possible, area over strip spacing and speed. */
+    private void patterns(PatternBench bench) {
+        rows.add(
+                "| flight time over the least possible, 1,000 concave outlines, mean | %.3f | one sweep in its best direction | %.3f | %.2f | 1.4 |"
+                        .formatted(bench.mean(), bench.single(), bench.single() / bench.mean()));
+        rows.add("| the same, worst; %d of them slower than one sweep | %.3f |  |  |  | none slower |"
+                .formatted(bench.slower(), bench.worst()));
+        rows.add("| saved on the %d that are flown in cells | %.1f %% |  |  |  | 5 %% |"
+                .formatted(bench.cells(), bench.saved() * 100));
+        row("plan of a concave outline, cells tried", bench.planMs(), "one sweep alone", bench.singleMs(), "100 ms");
     }
 
     private void load(LoadRun load) {
