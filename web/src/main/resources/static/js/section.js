@@ -29,6 +29,7 @@ export class Section {
 
   /** A cursor at a place of the line that is shown; none for another line. */
   mark(line, place) {
+    this.marked = { line, place };
     const svg = this.picture.querySelector("svg");
     if (!this.data || !svg) return;
     const { places } = this.data;
@@ -150,6 +151,7 @@ export class Section {
     const svg = this.picture.querySelector("svg");
     svg.setAttribute("aria-label", `${d.title}; least clearance ${d.clearance}`);
     svg.innerHTML = parts.join("");
+    if (this.marked) this.mark(this.marked.line, this.marked.place);
     svg.addEventListener("pointermove", (event) => {
       const share = (event.clientX - svg.getBoundingClientRect().left - EDGE.left) / (width - EDGE.left - EDGE.right);
       const i = nearest(d.along, share * length);

@@ -55,6 +55,7 @@ export class Playback {
     this.data = null;
     if (this.bar) this.bar.hidden = true;
     this.sheet.sources.craft.clear(true);
+    this.sheet.section.marked = null;
     this.face();
   }
 

@@ -60,6 +60,8 @@ class EveryPageTest {
         "/blocks/3/proof, paper",
         "/blocks/3/proof, dusk",
         "/blocks/3/ground, sun",
+        "/blocks/4/ground, paper",
+        "/blocks/5/strips, dusk",
         "/cameras, paper",
         "/cameras/1, dusk",
         "/cameras/new, sun",
@@ -192,6 +194,10 @@ class EveryPageTest {
         "proof-upright, /blocks/2/proof,            sun,    800, 1280",
         "history,       /blocks/2/history,          paper, 1280, 800",
         "print,         /blocks/2/print,            paper, 1280, 800",
+        "passes,        /blocks/5/strips,           paper, 1280, 800",
+        "corridor,      /blocks/4/strips,           paper, 1280, 800",
+        "job,           /jobs/1,                    paper, 1280, 800",
+        "playback,      /blocks/2/strips,           paper, 1280, 800",
     })
     void retakePictures(String name, String path, String look, int width, int height) {
         Page page = open(path, look, width, height);
@@ -203,6 +209,16 @@ class EveryPageTest {
                 page.keyboard().press(".");
             }
             page.click("[data-tool=heights]");
+            page.waitForSelector(".long-section svg .earth");
+        }
+        if (name.equals("passes")) {
+            page.evaluate("document.getElementById('passes').open = true");
+        }
+        if (name.equals("playback")) {
+            page.click("[data-tool=play]");
+            page.waitForSelector("#player:not([hidden])");
+            page.evaluate(
+                    "const time = document.querySelector('#player input'); time.value = 400; time.dispatchEvent(new Event('input'))");
             page.waitForSelector(".long-section svg .earth");
         }
         if (page.locator("#map").count() > 0) {
