@@ -8,8 +8,9 @@ import yalos.core.kit.Aircraft;
 /**
  * The way round from the end of a line to the start of the next.
  *
- * <p>A multirotor turns on the spot and flies straight across. A wing takes the shortest way that its turning radius allows ({@link Dubins}): round
- * and back where lines lie close, two quarter circles and a straight piece where they lie far apart.
+ * <p>A multirotor turns on the spot and flies straight across. A wing flies straight on for {@value #RUN_S} s, takes the shortest way that its turning
+ * radius allows ({@link Dubins}), and flies straight for as long before the next line, so that it is level and at speed at the first and the last photo
+ * (common practice).
  *
  * <p>KNOWN LIMITS: the arcs are those of still air; a wing that holds its bank in a wind drifts off them.
  *
@@ -19,6 +20,9 @@ import yalos.core.kit.Aircraft;
  * @param toTrackRad direction flown there
  */
 public record Turn(PlanePoint from, double trackRad, PlanePoint to, double toTrackRad) {
+
+    /** A wing's run-out behind a line and its run-in before the next. */
+    static final double RUN_S = 2;
 
     /** Straight distance. */
     double straightM() {
@@ -30,13 +34,18 @@ public record Turn(PlanePoint from, double trackRad, PlanePoint to, double toTra
         return from.bearingRad(to);
     }
 
-    private Dubins round(double radiusM) {
-        return Dubins.shortest(to.xM() - from.xM(), to.yM() - from.yM(), trackRad, toTrackRad, radiusM);
+    private Dubins round(double radiusM, double runM) {
+        PlanePoint out = from.moved(trackRad, runM);
+        PlanePoint in = to.moved(toTrackRad, -runM);
+        return Dubins.shortest(in.xM() - out.xM(), in.yM() - out.yM(), trackRad, toTrackRad, radiusM);
     }
 
     /** Level length as this aircraft flies it. */
     public double lengthM(Aircraft aircraft, double speedMps) {
-        return aircraft.kind().wing() ? round(aircraft.turnRadiusM(speedMps)).lengthM() : straightM();
+        double runM = RUN_S * speedMps;
+        return aircraft.kind().wing()
+                ? 2 * runM + round(aircraft.turnRadiusM(speedMps), runM).lengthM()
+                : straightM();
     }
 
     /** The ways it is flown on, level at height 0. */
@@ -47,7 +56,9 @@ public record Turn(PlanePoint from, double trackRad, PlanePoint to, double toTra
             return laid.ways;
         }
         double radius = aircraft.turnRadiusM(speedMps);
-        Dubins round = round(radius);
+        double runM = RUN_S * speedMps;
+        Dubins round = round(radius, runM);
+        laid.straight(trackRad, runM);
         for (Dubins.Piece piece : List.of(round.first(), round.second(), round.third())) {
             switch (piece.kind()) {
                 case STRAIGHT -> laid.straight(laid.trackRad, piece.lengthM());
@@ -55,6 +66,7 @@ public record Turn(PlanePoint from, double trackRad, PlanePoint to, double toTra
                 case RIGHT -> laid.arc(piece.lengthM() / radius, radius);
             }
         }
+        laid.straight(laid.trackRad, runM);
         return laid.ways;
     }
 

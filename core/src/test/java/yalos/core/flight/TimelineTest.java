@@ -58,14 +58,14 @@ class TimelineTest {
         assertThat(timeline.flight().pathLengthM()).isCloseTo(300 + 200 + 30 + 200 + 330, Offset.offset(1e-9));
     }
 
-    /** A wing does not brake: 16 m/s along lines and bulb turns, 18 m/s out and home. */
+    /** A wing does not brake: 16 m/s along lines and bulb turns with 2 s straight before and behind, 18 m/s out and home. */
     @Test
     void aWingFliesOutAndHomeWithoutBraking() {
         Timeline timeline = Timeline.of(outAndHome(WING, 16), new Pace(WING, Optional.empty()));
         double radius = 16 * 16 / (9.80665 * Math.tan(Math.toRadians(30)));
         double out = Math.acos((2 * radius + 30) / (4 * radius));
         double turn = radius * (Math.PI + 4 * out);
-        double hand = 60 / 4.0 + 300 / 18.0 + (400 + turn) / 16 + 330 / 18.0 + 60 / 3.0;
+        double hand = 60 / 4.0 + 300 / 18.0 + (400 + turn) / 16 + 2 * 2 + 330 / 18.0 + 60 / 3.0;
         assertThat(timeline.totalS()).isCloseTo(hand, Offset.offset(1e-9));
     }
 
