@@ -1,48 +1,83 @@
 package yalos.core.pattern;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import yalos.core.flight.Pace;
 import yalos.core.flight.Turn;
 import yalos.core.geodesy.PlanePoint;
 
-/** In which order are the bands of a sweep flown? By a multirotor back and forth; by a wing so that its turns take least. */
+/**
+ * In which order are the bands of a sweep flown? By a multirotor back and forth; by a wing so that its turns take least. One may be asked for many
+ * directions of the same lines.
+ */
 final class BandOrder {
     /** What the wind forbids takes for ever; an order is wanted all the same. */
     private static final double FORBIDDEN_S = 1e9;
 
-    private BandOrder() {}
+    private final Task task;
+    private final Pace pace;
+    private final boolean wing;
+    /** Lengths of turns to the strip so many away, as far as they were asked for. */
+    private final Map<Integer, Double> turns = new HashMap<>();
+
+    BandOrder(Task task, Pace pace) {
+        this.task = task;
+        this.pace = pace;
+        this.wing = pace.aircraft().kind().wing();
+    }
 
     /**
-     * Bands that hold a strip, in the order flown.
+     * Bands that hold a strip, in the order flown: the best of all for a wing's few strips.
      *
      * @param here where the aircraft comes from; empty while nobody knows
      * @param launch where it goes afterwards
      */
-    static List<StripOrder.Step> of(
+    List<StripOrder.Step> of(
+            BandSweep sweep, double directionRad, Optional<PlanePoint> here, Optional<PlanePoint> launch) {
+        return of(sweep, directionRad, here, launch, true);
+    }
+
+    /** The same, quick enough for every direction of a search; a wing's few strips may then take a little longer. */
+    List<StripOrder.Step> quick(
+            BandSweep sweep, double directionRad, Optional<PlanePoint> here, Optional<PlanePoint> launch) {
+        return of(sweep, directionRad, here, launch, false);
+    }
+
+    private List<StripOrder.Step> of(
             BandSweep sweep,
-            Task task,
             double directionRad,
-            Pace pace,
             Optional<PlanePoint> here,
-            Optional<PlanePoint> launch) {
+            Optional<PlanePoint> launch,
+            boolean best) {
+        if (!wing) {
+            return serpentine(sweep, here);
+        }
         List<Integer> bands = new ArrayList<>();
         for (int band = 0; band < sweep.bands(); band++) {
             if (sweep.strips(band) > 0) {
                 bands.add(band);
             }
         }
-        if (!pace.aircraft().kind().wing()) {
-            return serpentine(sweep, here);
-        }
         Cost cost = new Cost(bands, new Ends(sweep, task, directionRad), task, pace, here, launch);
-        return StripOrder.of(bands.size(), cost).stream()
+        List<StripOrder.Step> order = best && bands.size() <= StripOrder.EXACT
+                ? StripOrder.exact(bands.size(), cost)
+                : StripOrder.interleaved(bands.size(), cost, away -> turns.computeIfAbsent(away, this::turnM));
+        return order.stream()
                 .map(step -> new StripOrder.Step(bands.get(step.strip()), step.reversed()))
                 .toList();
     }
 
-    private static List<StripOrder.Step> serpentine(BandSweep sweep, Optional<PlanePoint> here) {
+    private double turnM(int away) {
+        PlanePoint from = new PlanePoint(0, 0);
+        PlanePoint to = new PlanePoint(away * task.spacingM(), 0);
+        return new Turn(from, 0, to, Math.PI).lengthM(pace.aircraft(), task.speedMps());
+    }
+
+    /** Back and forth, neighbour after neighbour. */
+    static List<StripOrder.Step> serpentine(BandSweep sweep, Optional<PlanePoint> here) {
         Serpentine order = Serpentine.nearest(sweep, here);
         List<StripOrder.Step> steps = new ArrayList<>();
         for (int turn = 0; turn < sweep.bands(); turn++) {

@@ -23,12 +23,14 @@ public final class BestDirection {
     private final Task task;
     private final Pace pace;
     private final Optional<PlanePoint> launch;
+    private final BandOrder order;
 
     private BestDirection(PlaneBlock block, Task task, Pace pace, Optional<PlanePoint> launch) {
         this.sweep = StripGrid.sweepOf(block, task);
         this.task = task;
         this.pace = pace;
         this.launch = launch;
+        this.order = new BandOrder(task, pace);
     }
 
     /** A direction in radians clockwise from grid north, 0 to π, and its flight time; infinite where the wind forbids every one. */
@@ -90,7 +92,7 @@ public final class BestDirection {
         double track = 0;
         boolean first = true;
         BandOrder.Ends ends = new BandOrder.Ends(sweep, task, directionRad);
-        for (StripOrder.Step step : BandOrder.of(sweep, task, directionRad, pace, launch, launch)) {
+        for (StripOrder.Step step : order.quick(sweep, directionRad, launch, launch)) {
             PlanePoint start = ends.start(step);
             double next = ends.trackRad(step);
             if (here.isPresent()) {

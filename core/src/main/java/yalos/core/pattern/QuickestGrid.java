@@ -28,7 +28,7 @@ public record QuickestGrid(Gaze gaze) implements Pattern {
     private static final int MOST_CORNERS = 12;
     private static final int MOST_CELLS = 6;
     /** Cells whose orders are all tried. */
-    private static final int ALL_ORDERS = 4;
+    private static final int ALL_ORDERS = 3;
     /** So much of the time a cut must save to be worth a second direction. */
     private static final double LEAST_SAVED = 0.01;
 

@@ -128,8 +128,13 @@ public record StripGrid(OptionalDouble directionRad, Gaze gaze) implements Patte
         }
 
         void fly() {
-            for (StripOrder.Step step :
-                    BandOrder.of(sweep, task, direction, flight.pace(), flight.here(), flight.launch())) {
+            BandOrder order = new BandOrder(task, flight.pace());
+            // A camera that looks ahead sees both ways only where neighbours are flown opposite ways.
+            boolean alternate = !gaze.nadir() && gaze.headingRad().isEmpty();
+            List<StripOrder.Step> steps = alternate
+                    ? BandOrder.serpentine(sweep, flight.here())
+                    : order.of(sweep, direction, flight.here(), flight.launch());
+            for (StripOrder.Step step : steps) {
                 flyBand(step.strip(), step.reversed());
             }
         }

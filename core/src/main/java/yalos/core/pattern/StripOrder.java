@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.function.IntFunction;
+import java.util.function.IntToDoubleFunction;
 import java.util.stream.IntStream;
 
 /**
@@ -11,7 +12,7 @@ import java.util.stream.IntStream;
  * pays to leave some out and come back for them.
  *
  * <p>Exact for {@value #EXACT} strips or fewer, by dynamic programming over the sets flown (Held and Karp 1962, from memory). Beyond that groups are
- * flown interleaved: the first of a group, the first of its other half, the second of each, and so on; all sizes of groups are tried, and the back and
+ * flown interleaved: the first of a group, the first of its other half, the second of each, and so on; all sizes of groups are weighed, and the back and
  * forth in sequence.
  */
 final class StripOrder {
@@ -41,12 +42,8 @@ final class StripOrder {
         double end(Step last);
     }
 
-    /** The strips in the best order found. */
-    static List<Step> of(int strips, Cost cost) {
-        return strips <= EXACT ? exact(strips, cost) : interleaved(strips, cost);
-    }
-
-    private static List<Step> exact(int strips, Cost cost) {
+    /** The best of all orders and directions, for {@value #EXACT} strips or fewer. */
+    static List<Step> exact(int strips, Cost cost) {
         if (strips == 0) {
             return List.of();
         }
@@ -109,35 +106,46 @@ final class StripOrder {
         return order;
     }
 
-    private static List<Step> interleaved(int strips, Cost cost) {
-        List<Step> best = List.of();
+    /**
+     * Interleaved in groups of the size whose turns are shortest, were all strips of one length; begun at the corner from which the ways out and home are.
+     *
+     * @param turn length of a turn to the strip so many away, flown the other way
+     */
+    static List<Step> interleaved(int strips, Cost cost, IntToDoubleFunction turn) {
+        int[] best = new int[0];
         double least = Double.POSITIVE_INFINITY;
         for (int size = 1; size <= Math.min(strips, MOST_GROUP); size++) {
             int[] sequence = sequence(strips, size);
-            for (int corner = 0; corner < 4; corner++) {
-                boolean fromLast = corner / 2 == 1;
-                boolean reversed = corner % 2 == 1;
-                IntFunction<Step> at =
-                        i -> new Step(fromLast ? strips - 1 - sequence[i] : sequence[i], reversed ^ i % 2 == 1);
-                double takes = takes(strips, at, cost);
-                if (takes < least - 1e-9) {
-                    least = takes;
-                    best = IntStream.range(0, strips).mapToObj(at).toList();
-                }
+            double takes = 0;
+            for (int i = 1; i < strips && takes < least; i++) {
+                takes += turn.applyAsDouble(Math.abs(sequence[i] - sequence[i - 1]));
+            }
+            if (takes < least - 1e-9) {
+                least = takes;
+                best = sequence;
             }
         }
-        return best;
+        return begun(best, cost);
     }
 
-    private static double takes(int strips, IntFunction<Step> at, Cost cost) {
-        Step last = at.apply(0);
-        double takes = cost.start(last);
-        for (int i = 1; i < strips; i++) {
-            Step next = at.apply(i);
-            takes += cost.between(last, next);
-            last = next;
+    private static List<Step> begun(int[] sequence, Cost cost) {
+        int strips = sequence.length;
+        IntFunction<Step> nearest = null;
+        double least = Double.POSITIVE_INFINITY;
+        for (int corner = 0; corner < 4 && strips > 0; corner++) {
+            boolean fromLast = corner / 2 == 1;
+            boolean reversed = corner % 2 == 1;
+            IntFunction<Step> at =
+                    i -> new Step(fromLast ? strips - 1 - sequence[i] : sequence[i], reversed ^ i % 2 == 1);
+            double takes = cost.start(at.apply(0)) + cost.end(at.apply(strips - 1));
+            if (takes < least - 1e-9) {
+                least = takes;
+                nearest = at;
+            }
         }
-        return takes + cost.end(last);
+        return strips == 0
+                ? List.of()
+                : IntStream.range(0, strips).mapToObj(nearest).toList();
     }
 
     /** Groups of about a size, each interleaved with its own other half; a size of 1 is the plain sequence. */
