@@ -30,6 +30,7 @@ final class PatternFindings {
     static final List<Rule> RULES = Rule.all(
             PatternFindings::new,
             List.<Consumer<PatternFindings>>of(
+                    PatternFindings::passAboveTheCeiling,
                     PatternFindings::noseHeldByAWing,
                     PatternFindings::tiltedWhileFollowing,
                     PatternFindings::directionOfACorridor,
@@ -54,6 +55,25 @@ final class PatternFindings {
                 .filter(TiltedPasses.class::isInstance)
                 .map(TiltedPasses.class::cast)
                 .findFirst();
+    }
+
+    /** Over level ground; over real ground the whole path is held against the ceiling. */
+    private void passAboveTheCeiling() {
+        double ceiling = plan.ceilingM();
+        patterns.added().stream()
+                .filter(pass -> pass.own().height().isPresent())
+                .filter(pass -> pass.own().height().get().si() > ceiling + 1e-6
+                        && plan.heights().isEmpty())
+                .findFirst()
+                .ifPresent(pass -> found.add(
+                        STOP,
+                        "pass-ceiling",
+                        "%s is flown at %s above ground, over your ceiling of %s. Check your local rules, and give the pass another height."
+                                .formatted(
+                                        Character.toUpperCase(pass.words().charAt(0))
+                                                + pass.words().substring(1),
+                                        found.height(pass.own().height().get().si()),
+                                        found.height(ceiling))));
     }
 
     private void noseHeldByAWing() {

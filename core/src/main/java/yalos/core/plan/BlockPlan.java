@@ -17,6 +17,7 @@ import yalos.core.geodesy.PlanePoint;
 import yalos.core.height.DesignPlane;
 import yalos.core.height.HeightPlan;
 import yalos.core.height.HeightReference;
+import yalos.core.pattern.CellGrid;
 import yalos.core.pattern.CorridorStrips;
 import yalos.core.pattern.DirectionBy;
 import yalos.core.pattern.Gaze;
@@ -117,10 +118,10 @@ public record BlockPlan(
                 .laid();
     }
 
-    /** The main pass as it is flown now, but that a corridor grows with its margin. */
+    /** The main pass as it is flown now, but that a corridor and cells grow with their margin. */
     private Pass widened(PlanRequest wider, Design other) {
-        boolean corridor = request.patterns().corridor().isPresent();
-        return corridor ? new Pass(patternOf(block, wider, other), taskOf(wider, other)) : mainPass();
+        boolean grows = request.patterns().corridor().isPresent() || mainPass().pattern() instanceof CellGrid;
+        return grows ? new Pass(patternOf(block, wider, other), taskOf(wider, other)) : mainPass();
     }
 
     /** This plan with its main pass flown otherwise; those added follow it. */

@@ -17,9 +17,12 @@ import yalos.core.block.PlaneBlock;
 import yalos.core.kit.Aircraft;
 import yalos.core.kit.Kit;
 import yalos.core.pins.Pins;
+import yalos.core.pins.Quantity;
 import yalos.core.plan.BlockPlan;
 import yalos.core.plan.PlanRequest;
 import yalos.core.proof.PhotoCount;
+import yalos.core.units.Measure;
+import yalos.core.units.Unit;
 
 /** Concave outlines cut into cells where that is quicker. */
 class QuickestGridTest {
@@ -107,5 +110,17 @@ class QuickestGridTest {
                 .isEmpty();
         PlaneBlock holed = PlaneBlock.of(Samples.concaveWithHole(), Samples.UTM30);
         assertThat(holed.reflexCorners(20).size()).isEqualTo(2 * (2 + 4));
+    }
+
+    /** A margin of two strips widens the cells too: as many photos as a plan made with it. */
+    @Test
+    void cellsGrowWithTheirMargin() {
+        BlockPlan plan = plan(ELL, 2, Aircraft.smallMultirotor());
+        Measure two = Measure.of(2, Unit.COUNT);
+        BlockPlan wider = plan.withMargin(two);
+        BlockPlan anew = plan.request()
+                .with(plan.request().pins().with(Quantity.MARGIN_STRIPS, two))
+                .plan();
+        assertThat(wider.photos()).isEqualTo(anew.photos()).isGreaterThan(plan.photos());
     }
 }
