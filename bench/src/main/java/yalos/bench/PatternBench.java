@@ -7,6 +7,7 @@ import java.util.OptionalInt;
 import java.util.Random;
 import yalos.core.block.Outline;
 import yalos.core.block.PlaneBlock;
+import yalos.core.block.ReflexCuts;
 import yalos.core.fault.InputFault;
 import yalos.core.geodesy.EastNorth;
 import yalos.core.geodesy.Grid;
@@ -56,7 +57,7 @@ record PatternBench(
             Outline outline = outline(random);
             PlanRequest request = new PlanRequest(kit, Pins.ofGsd(2), outline, Optional.empty(), OptionalInt.of(32630));
             try {
-                if (PlaneBlock.of(outline, GRID).reflexCorners(1).isEmpty()) {
+                if (ReflexCuts.of(PlaneBlock.of(outline, GRID), 1).isEmpty()) {
                     continue;
                 }
                 long start = System.nanoTime();

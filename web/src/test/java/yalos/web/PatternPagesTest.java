@@ -57,6 +57,8 @@ class PatternPagesTest {
         JsonNode sheet = sheet(block);
         assertThat(sheet.get("tilted").size()).isEqualTo(2);
         assertThat(sheet.get("passOf").get(0).asInt()).isEqualTo(1);
+        assertThat(visitor.change(block, "strips", "/start", "corner", "NORTH_WEST"))
+                .contains("begun in the north-west");
         visitor.change(block, "strips", "/passes/1/remove");
         visitor.change(block, "strips", "/passes/1/remove");
         assertThat(photos(strips(block))).isEqualTo(single);

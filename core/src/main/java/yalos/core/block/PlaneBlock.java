@@ -2,13 +2,10 @@ package yalos.core.block;
 
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.Comparator;
 import java.util.List;
-import java.util.stream.Stream;
 import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Geometry;
 import org.locationtech.jts.geom.GeometryFactory;
-import org.locationtech.jts.geom.LineString;
 import org.locationtech.jts.geom.LinearRing;
 import org.locationtech.jts.geom.Polygon;
 import org.locationtech.jts.geom.util.AffineTransformation;
@@ -16,7 +13,6 @@ import org.locationtech.jts.operation.buffer.BufferOp;
 import org.locationtech.jts.operation.buffer.BufferParameters;
 import org.locationtech.jts.operation.overlayng.OverlayNG;
 import org.locationtech.jts.operation.overlayng.OverlayNGRobust;
-import org.locationtech.jts.operation.polygonize.Polygonizer;
 import yalos.core.geodesy.Grid;
 import yalos.core.geodesy.LonLat;
 import yalos.core.geodesy.PlanePoint;
@@ -30,10 +26,6 @@ import yalos.core.geodesy.PlanePoint;
 public final class PlaneBlock {
     private static final GeometryFactory GEOMETRY = new GeometryFactory();
     private static final double MITRE_LIMIT = 2.5;
-    /** Corners that turn inwards by less make no cell of their own. */
-    private static final double LEAST_REFLEX_RAD = Math.toRadians(5);
-
-    private static final double TOUCH_M = 1e-6;
 
     private final LocalPlane plane;
     private final Geometry geometry;
@@ -61,6 +53,16 @@ public final class PlaneBlock {
                                 .toArray(LinearRing[]::new)))
                 .toArray(Polygon[]::new);
         return new PlaneBlock(plane, polygons.length == 1 ? polygons[0] : GEOMETRY.createMultiPolygon(polygons));
+    }
+
+    /** For neighbours in this package alone: the library's own shape. */
+    Geometry geometry() {
+        return geometry;
+    }
+
+    /** A part of this block as a block. */
+    PlaneBlock part(Geometry of) {
+        return new PlaneBlock(plane, of);
     }
 
     /** The plane it is laid into. */
@@ -139,110 +141,6 @@ public final class PlaneBlock {
         return part.isEmpty() || part.getDimension() < 2
                 ? new double[0]
                 : new PlaneBlock(plane, part).extent(directionRad);
-    }
-
-    /**
-     * A line along which a block may be cut.
-     *
-     * @param at a corner at which the inside turns by more than half a circle
-     * @param directionRad of one of its edges
-     */
-    public record Cut(PlanePoint at, double directionRad) {}
-
-    /** Cuts along both edges of the sharpest reflex corners, corners of holes included. */
-    public List<Cut> reflexCorners(int most) {
-        record Corner(PlanePoint at, double inRad, double outRad, double bend) {}
-        List<Corner> corners = new ArrayList<>();
-        for (double[] ring : rings) {
-            // The inside lies to the left of an outer ring that runs counter-clockwise, and of a hole that runs
-            // clockwise.
-            double side = Math.signum(twiceArea(ring)) * (isHole(ring) ? -1 : 1);
-            int size = ring.length;
-            for (int i = 0; i < size; i += 2) {
-                int before = (i + size - 2) % size;
-                int after = (i + 2) % size;
-                double in = Math.atan2(ring[i] - ring[before], ring[i + 1] - ring[before + 1]);
-                double out = Math.atan2(ring[after] - ring[i], ring[after + 1] - ring[i + 1]);
-                double bend = side * Math.IEEEremainder(out - in, 2 * Math.PI);
-                if (bend > LEAST_REFLEX_RAD) {
-                    corners.add(new Corner(new PlanePoint(ring[i], ring[i + 1]), in, out, bend));
-                }
-            }
-        }
-        return corners.stream()
-                .sorted(Comparator.comparingDouble(Corner::bend).reversed())
-                .limit(most)
-                .flatMap(corner ->
-                        Stream.of(new Cut(corner.at(), corner.inRad()), new Cut(corner.at(), corner.outRad())))
-                .toList();
-    }
-
-    private boolean isHole(double[] ring) {
-        for (int i = 0; i < geometry.getNumGeometries(); i++) {
-            if (geometry.getGeometryN(i) instanceof Polygon polygon) {
-                for (int h = 0; h < polygon.getNumInteriorRing(); h++) {
-                    Coordinate first = polygon.getInteriorRingN(h).getCoordinateN(0);
-                    if (first.x == ring[0] && first.y == ring[1]) {
-                        return true;
-                    }
-                }
-            }
-        }
-        return false;
-    }
-
-    private static double twiceArea(double[] ring) {
-        double twice = 0;
-        for (int i = 0, j = ring.length - 2; i < ring.length; j = i, i += 2) {
-            twice += ring[j] * ring[i + 1] - ring[i] * ring[j + 1];
-        }
-        return twice;
-    }
-
-    /** The parts that a straight line through a place cuts the block into, as far as the line runs inside it from there; the block itself where it cuts nothing off. */
-    public List<PlaneBlock> cut(PlanePoint at, double directionRad) {
-        double reach = 2
-                * Math.hypot(
-                        geometry.getEnvelopeInternal().getWidth(),
-                        geometry.getEnvelopeInternal().getHeight());
-        PlanePoint from = at.moved(directionRad, -reach);
-        PlanePoint to = at.moved(directionRad, reach);
-        LineString line = GEOMETRY.createLineString(
-                new Coordinate[] {new Coordinate(from.xM(), from.yM()), new Coordinate(to.xM(), to.yM())});
-        Geometry within = OverlayNGRobust.overlay(line, geometry, OverlayNG.INTERSECTION);
-        List<Geometry> here = new ArrayList<>();
-        for (int i = 0; i < within.getNumGeometries(); i++) {
-            if (within.getGeometryN(i) instanceof LineString piece
-                    && piece.getLength() > TOUCH_M
-                    && piece.distance(GEOMETRY.createPoint(new Coordinate(at.xM(), at.yM()))) < TOUCH_M) {
-                here.add(longer(piece));
-            }
-        }
-        Polygonizer polygonizer = new Polygonizer();
-        Geometry lines = geometry.getBoundary();
-        for (Geometry piece : here) {
-            lines = OverlayNGRobust.overlay(lines, piece, OverlayNG.UNION);
-        }
-        polygonizer.add(lines);
-        List<PlaneBlock> parts = new ArrayList<>();
-        for (Object found : polygonizer.getPolygons()) {
-            Polygon part = (Polygon) found;
-            if (geometry.contains(part.getInteriorPoint())) {
-                parts.add(new PlaneBlock(plane, part));
-            }
-        }
-        return parts.size() < 2 ? List.of(this) : parts;
-    }
-
-    /** A hair longer at both ends, so that it meets what it ends at. */
-    private static LineString longer(LineString piece) {
-        Coordinate from = piece.getCoordinateN(0);
-        Coordinate to = piece.getCoordinateN(piece.getNumPoints() - 1);
-        double length = from.distance(to);
-        double dx = (to.x - from.x) / length * TOUCH_M;
-        double dy = (to.y - from.y) / length * TOUCH_M;
-        return GEOMETRY.createLineString(
-                new Coordinate[] {new Coordinate(from.x - dx, from.y - dy), new Coordinate(to.x + dx, to.y + dy)});
     }
 
     /** The part of the block between two lines square to a direction, by their distances along it. */

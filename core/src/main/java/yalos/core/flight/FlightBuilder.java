@@ -26,6 +26,7 @@ public final class FlightBuilder {
     private int lines;
     private int strips;
     private Optional<Line> last = Optional.empty();
+    private Optional<PlanePoint> begin = Optional.empty();
 
     public FlightBuilder(Pace pace, Optional<PlanePoint> launch) {
         this(pace, launch, Detour.NONE);
@@ -179,6 +180,16 @@ public final class FlightBuilder {
     /** Where the aircraft is: at the end of the last line, or at the launch point; empty before the first line without one. */
     public Optional<PlanePoint> here() {
         return last.map(Line::to).or(() -> launch);
+    }
+
+    /** Lets the first line begin near a place instead of near the launch point. */
+    public void beginNear(PlanePoint place) {
+        begin = Optional.of(place);
+    }
+
+    /** The place that patterns choose the end of their first line by. */
+    public Optional<PlanePoint> approach() {
+        return last.isEmpty() && begin.isPresent() ? begin : here();
     }
 
     /**

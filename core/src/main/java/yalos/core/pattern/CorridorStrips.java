@@ -153,7 +153,7 @@ public record CorridorStrips(List<PlanePoint> axis, double leftM, double rightM,
 
         void fly(int pass, FlightBuilder flight) {
             List<List<List<PlanePoint>>> order = new ArrayList<>(sections);
-            Optional<PlanePoint> here = flight.here();
+            Optional<PlanePoint> here = flight.approach();
             if (here.isPresent() && toEnd(order, here.get()) < toStart(order, here.get())) {
                 Collections.reverse(order);
             }
@@ -175,8 +175,8 @@ public record CorridorStrips(List<PlanePoint> axis, double leftM, double rightM,
         private void section(List<List<PlanePoint>> courses, int pass, FlightBuilder flight) {
             boolean fromLast = false;
             boolean back = false;
-            if (flight.here().isPresent()) {
-                PlanePoint here = flight.here().get();
+            if (flight.approach().isPresent()) {
+                PlanePoint here = flight.approach().get();
                 double least = Double.POSITIVE_INFINITY;
                 for (boolean last : new boolean[] {false, true}) {
                     List<PlanePoint> course = courses.get(last ? courses.size() - 1 : 0);

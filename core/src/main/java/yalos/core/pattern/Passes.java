@@ -47,11 +47,19 @@ public record Passes(List<Pass> passes, List<Integer> asked, Flight flight) {
      *
      * @param added with the settings that follow for each
      * @param detour round what ways between lines must not cross
+     * @param start where the main pass begins; nearest to the launch point where empty
      * @throws InputFault also for settings of a pass that cannot be flown
      */
     public static Passes flown(
-            PlaneBlock block, Pass main, List<Added> added, Pace pace, Optional<PlanePoint> launch, Detour detour) {
+            PlaneBlock block,
+            Pass main,
+            List<Added> added,
+            Pace pace,
+            Optional<PlanePoint> launch,
+            Detour detour,
+            Optional<StartCorner> start) {
         Flying flying = new Flying(pace, launch, detour);
+        start.ifPresent(corner -> flying.flight.beginNear(corner.of(block)));
         Pattern decided = flying.fly(block, main, 0);
         double mainRad = decided.directionRad().orElse(0);
         for (int i = 0; i < added.size(); i++) {

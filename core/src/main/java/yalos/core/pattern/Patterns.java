@@ -13,6 +13,7 @@ import yalos.core.units.Measure;
  * @param corridor the axis strips follow; a grid of strips where empty
  * @param added what is flown besides, in this order
  * @param edits changes to strips made by hand, in the order made
+ * @param start where the main pass begins; nearest to the launch point where empty
  * @param direction why the pinned direction was chosen; empty where nobody said
  * @param heading to which the aircraft's nose is held on the main pass, from grid north; along the strips where empty
  */
@@ -21,13 +22,14 @@ public record Patterns(
         List<AddedPass> added,
         Optional<Measure> heading,
         Optional<DirectionBy> direction,
-        List<StripEdit> edits) {
+        List<StripEdit> edits,
+        Optional<StartCorner> start) {
     private static final int MOST_ADDED = 8;
     private static final int MOST_EDITS = 300;
 
     /** One grid, flown nose ahead. */
     public static final Patterns SINGLE =
-            new Patterns(Optional.empty(), List.of(), Optional.empty(), Optional.empty(), List.of());
+            new Patterns(Optional.empty(), List.of(), Optional.empty(), Optional.empty(), List.of(), Optional.empty());
 
     public Patterns {
         if (added.size() > MOST_ADDED) {
@@ -44,17 +46,17 @@ public record Patterns(
 
     /** The same with other changes by hand. */
     public Patterns edited(List<StripEdit> others) {
-        return new Patterns(corridor, added, heading, direction, others);
+        return new Patterns(corridor, added, heading, direction, others, start);
     }
 
     /** The same flown along an axis, or as a grid again. */
     public Patterns along(Optional<Corridor> other) {
-        return new Patterns(other, added, heading, direction, edits);
+        return new Patterns(other, added, heading, direction, edits, start);
     }
 
     /** The same with other passes besides. */
     public Patterns with(List<AddedPass> others) {
-        return new Patterns(corridor, others, heading, direction, edits);
+        return new Patterns(corridor, others, heading, direction, edits, start);
     }
 
     /** The same with one pass more. */
@@ -66,12 +68,17 @@ public record Patterns(
 
     /** The same with the nose held, or along the strips again. */
     public Patterns holding(Optional<Measure> other) {
-        return new Patterns(corridor, added, other, direction, edits);
+        return new Patterns(corridor, added, other, direction, edits, start);
     }
 
     /** The same with its direction chosen for a reason. */
     public Patterns turned(DirectionBy by) {
-        return new Patterns(corridor, added, heading, Optional.of(by), edits);
+        return new Patterns(corridor, added, heading, Optional.of(by), edits, start);
+    }
+
+    /** The same begun at another corner, or nearest to the launch point again. */
+    public Patterns begun(Optional<StartCorner> other) {
+        return new Patterns(corridor, added, heading, direction, edits, other);
     }
 
     /** What is flown, in a few words. */

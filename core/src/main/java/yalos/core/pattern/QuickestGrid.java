@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import yalos.core.block.PlaneBlock;
+import yalos.core.block.ReflexCuts;
 import yalos.core.flight.FlightBuilder;
 import yalos.core.flight.Pace;
 import yalos.core.flight.Timeline;
@@ -38,7 +39,7 @@ public record QuickestGrid(Gaze gaze) implements Pattern {
     @Override
     public Pattern decided(PlaneBlock block, Task task, Pace pace, Optional<PlanePoint> launch) {
         StripGrid single = StripGrid.QUICKEST.looking(gaze).decided(block, task, pace, launch);
-        if (block.corners() > MOST_OUTLINE || block.reflexCorners(1).isEmpty()) {
+        if (block.corners() > MOST_OUTLINE || ReflexCuts.of(block, 1).isEmpty()) {
             return single;
         }
         Search search = new Search(task, pace);
@@ -175,8 +176,8 @@ public record QuickestGrid(Gaze gaze) implements Pattern {
         private Optional<List<PlaneBlock>> bestCut(PlaneBlock cell) {
             double least = BestDirection.quick(cell, task, pace) * (1 - LEAST_SAVED);
             List<PlaneBlock> best = null;
-            for (PlaneBlock.Cut cut : cell.reflexCorners(MOST_CORNERS)) {
-                List<PlaneBlock> parts = cell.cut(cut.at(), cut.directionRad());
+            for (ReflexCuts.Cut cut : ReflexCuts.of(cell, MOST_CORNERS)) {
+                List<PlaneBlock> parts = ReflexCuts.cut(cell, cut);
                 if (parts.size() < 2 || parts.stream().anyMatch(this::sliver)) {
                     continue;
                 }

@@ -132,8 +132,8 @@ public record StripGrid(OptionalDouble directionRad, Gaze gaze) implements Patte
             // A camera that looks ahead sees both ways only where neighbours are flown opposite ways.
             boolean alternate = !gaze.nadir() && gaze.headingRad().isEmpty();
             List<StripOrder.Step> steps = alternate
-                    ? BandOrder.serpentine(sweep, flight.here())
-                    : order.of(sweep, direction, flight.here(), flight.launch());
+                    ? BandOrder.serpentine(sweep, flight.approach())
+                    : order.of(sweep, direction, flight.approach(), flight.launch());
             for (StripOrder.Step step : steps) {
                 flyBand(step.strip(), step.reversed());
             }

@@ -151,7 +151,14 @@ public record BlockPlan(
                 .toList();
         Detour detour = detour(block, request, design);
         Pace pace = paceOf(block, request);
-        Passes planned = Passes.flown(covered, main, added, pace, launchOf(block, request), detour);
+        Passes planned = Passes.flown(
+                covered,
+                main,
+                added,
+                pace,
+                launchOf(block, request),
+                detour,
+                request.patterns().start());
         return StripEdits.laid(planned, request.patterns().edits(), block.plane(), pace, detour)
                 .passes();
     }

@@ -14,6 +14,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 import yalos.core.Samples;
 import yalos.core.block.Outline;
 import yalos.core.block.PlaneBlock;
+import yalos.core.block.ReflexCuts;
 import yalos.core.kit.Aircraft;
 import yalos.core.kit.Kit;
 import yalos.core.pins.Pins;
@@ -93,8 +94,8 @@ class QuickestGridTest {
         for (long seed = 1; seed < 40; seed++) {
             PlaneBlock block =
                     PlaneBlock.of(seed % 4 == 0 ? Samples.concaveWithHole() : Samples.random(seed), Samples.UTM30);
-            for (PlaneBlock.Cut cut : block.reflexCorners(12)) {
-                double sum = block.cut(cut.at(), cut.directionRad()).stream()
+            for (ReflexCuts.Cut cut : ReflexCuts.of(block, 12)) {
+                double sum = ReflexCuts.cut(block, cut).stream()
                         .mapToDouble(PlaneBlock::areaM2)
                         .sum();
                 assertThat(sum).isCloseTo(block.areaM2(), Offset.offset(0.01));
@@ -105,11 +106,11 @@ class QuickestGridTest {
     /** By hand: an ell has one reflex corner, a square none, a square hole four. */
     @Test
     void reflexCornersAreFound() {
-        assertThat(PlaneBlock.of(ELL, Samples.UTM30).reflexCorners(12)).hasSize(2);
-        assertThat(PlaneBlock.of(Samples.square(100), Samples.UTM30).reflexCorners(12))
+        assertThat(ReflexCuts.of(PlaneBlock.of(ELL, Samples.UTM30), 12)).hasSize(2);
+        assertThat(ReflexCuts.of(PlaneBlock.of(Samples.square(100), Samples.UTM30), 12))
                 .isEmpty();
         PlaneBlock holed = PlaneBlock.of(Samples.concaveWithHole(), Samples.UTM30);
-        assertThat(holed.reflexCorners(20).size()).isEqualTo(2 * (2 + 4));
+        assertThat(ReflexCuts.of(holed, 20).size()).isEqualTo(2 * (2 + 4));
     }
 
     /** A margin of two strips widens the cells too: as many photos as a plan made with it. */

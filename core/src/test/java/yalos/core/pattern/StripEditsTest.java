@@ -124,4 +124,20 @@ class StripEditsTest {
                 .toArray(StripEdit[]::new);
         assertThatThrownBy(() -> plan(2, all)).hasMessageContaining("No strip is left");
     }
+
+    /** Each corner begins there, though the launch point lies in the south-west; the way home does not change what is flown. */
+    @Test
+    void theMainPassBeginsAtTheChosenCorner() {
+        PlanRequest request = plan(2).request();
+        double[] bounds = plan(2).covered().bounds();
+        for (StartCorner corner : StartCorner.values()) {
+            BlockPlan begun =
+                    request.with(Patterns.SINGLE.begun(Optional.of(corner))).plan();
+            PlanePoint first = begun.flight().exposures().get(0).point();
+            boolean east = Math.abs(first.xM() - bounds[1]) < Math.abs(first.xM() - bounds[0]);
+            boolean north = Math.abs(first.yM() - bounds[3]) < Math.abs(first.yM() - bounds[2]);
+            assertThat(corner.name()).isEqualTo((north ? "NORTH" : "SOUTH") + (east ? "_EAST" : "_WEST"));
+            assertThat(begun.photos()).isEqualTo(plan(2).photos());
+        }
+    }
 }

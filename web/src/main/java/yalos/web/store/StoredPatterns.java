@@ -17,6 +17,7 @@ import yalos.core.pattern.AddedPass;
 import yalos.core.pattern.Crossing;
 import yalos.core.pattern.DirectionBy;
 import yalos.core.pattern.Patterns;
+import yalos.core.pattern.StartCorner;
 import yalos.core.pattern.StripEdit;
 import yalos.core.pattern.TieStrips;
 import yalos.core.pattern.TiltedPasses;
@@ -34,7 +35,8 @@ record StoredPatterns(
         String heading,
         String direction,
         List<StoredPass> passes,
-        List<StoredEdit> edits) {
+        List<StoredEdit> edits,
+        String start) {
     static StoredPatterns of(Patterns patterns) {
         Optional<Corridor> corridor = patterns.corridor();
         return patterns.equals(Patterns.SINGLE)
@@ -46,7 +48,8 @@ record StoredPatterns(
                         patterns.heading().map(Measure::asTyped).orElse(null),
                         patterns.direction().map(Enum::name).orElse(null),
                         patterns.added().stream().map(StoredPass::of).toList(),
-                        patterns.edits().stream().map(StoredEdit::of).toList());
+                        patterns.edits().stream().map(StoredEdit::of).toList(),
+                        patterns.start().map(Enum::name).orElse(null));
     }
 
     Patterns patterns() {
@@ -54,7 +57,12 @@ record StoredPatterns(
         or(passes).forEach(pass -> pass.read().ifPresent(read::add));
         try {
             return new Patterns(
-                    corridor(), read, measure(heading, Unit.DEGREE), known(direction, DirectionBy.class), readEdits());
+                    corridor(),
+                    read,
+                    measure(heading, Unit.DEGREE),
+                    known(direction, DirectionBy.class),
+                    readEdits(),
+                    known(start, StartCorner.class));
         } catch (InputFault tooMany) {
             return Patterns.SINGLE;
         }

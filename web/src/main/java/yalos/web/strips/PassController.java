@@ -18,6 +18,7 @@ import yalos.core.pattern.AddedPass;
 import yalos.core.pattern.Crossing;
 import yalos.core.pattern.DirectionBy;
 import yalos.core.pattern.Patterns;
+import yalos.core.pattern.StartCorner;
 import yalos.core.pattern.TieStrips;
 import yalos.core.pattern.TiltedPasses;
 import yalos.core.pins.Quantity;
@@ -99,6 +100,16 @@ class PassController {
                 value.isBlank() ? Optional.empty() : Optional.of(Measure.typed("heading", value, Unit.DEGREE));
         String label = held.map(heading -> "nose held to " + heading.asTyped()).orElse("nose along the strips");
         return changed(id, visit, label, patterns -> patterns.holding(held));
+    }
+
+    /** Begins the main pass at a corner of the block, or nearest to the launch point again. */
+    @PostMapping("/blocks/{id}/start")
+    String start(@PathVariable long id, @RequestParam(defaultValue = "") String corner, Visit visit) {
+        Optional<StartCorner> start = Stream.of(StartCorner.values())
+                .filter(one -> one.name().equals(corner))
+                .findFirst();
+        String label = "begun " + start.map(StartCorner::words).orElse("nearest to the launch point");
+        return changed(id, visit, label, patterns -> patterns.begun(start));
     }
 
     /** Lays the strips as a school of practice has them here and now, and keeps which it was, so that it can be asked again. */

@@ -25,10 +25,11 @@ import yalos.core.units.UnitKind;
  * The passes of a block, each with what it gives and takes.
  *
  * @param words what is flown, in a line
+ * @param start corner at which the main pass begins; empty for the one nearest to the launch point
  * @param edits what was changed by hand, in words
  * @param heading to which the nose is held; empty along the strips
  */
-record PassesView(String words, List<Row> rows, String heading, List<String> edits) {
+record PassesView(String words, List<Row> rows, String heading, List<String> edits, String start) {
 
     /**
      * A pass, or those that belong to one wish.
@@ -58,7 +59,8 @@ record PassesView(String words, List<Row> rows, String heading, List<String> edi
                 patterns.words(),
                 rows,
                 patterns.heading().map(Measure::asTyped).orElse(""),
-                patterns.edits().stream().map(StripEdit::words).toList());
+                patterns.edits().stream().map(StripEdit::words).toList(),
+                patterns.start().map(Enum::name).orElse(""));
     }
 
     private static Fields fields(AddedPass pass) {

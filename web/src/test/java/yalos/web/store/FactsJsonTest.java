@@ -52,6 +52,7 @@ import yalos.core.pattern.AddedPass;
 import yalos.core.pattern.Crossing;
 import yalos.core.pattern.DirectionBy;
 import yalos.core.pattern.Patterns;
+import yalos.core.pattern.StartCorner;
 import yalos.core.pattern.StripEdit;
 import yalos.core.pattern.TieStrips;
 import yalos.core.pattern.TiltedPasses;
@@ -143,7 +144,8 @@ class FactsJsonTest {
                 List.of(
                         StripEdit.drop(LonLat.of(-4.345, 54.511)),
                         StripEdit.reach(LonLat.of(-4.346, 54.512), -3),
-                        StripEdit.add(LonLat.of(-4.35, 54.511), LonLat.of(-4.34, 54.513))));
+                        StripEdit.add(LonLat.of(-4.35, 54.511), LonLat.of(-4.34, 54.513))),
+                Optional.of(StartCorner.NORTH_WEST));
     }
 
     @Test
