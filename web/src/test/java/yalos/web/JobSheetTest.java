@@ -94,6 +94,21 @@ class JobSheetTest {
         assertThat(names(visitor.get(job).body())).hasSize(3);
     }
 
+    /** A block is changed through the page of its own job alone. */
+    @Test
+    void aBlockOfAnotherJobIsLeftAlone() {
+        long block = block("Mine");
+        String other = job(block("Theirs"));
+        for (String way : List.of("/split", "/join", "/list")) {
+            assertThat(visitor.post(other + way, "block", "" + block, "how", "parts", "act", "hide", "with", "" + block)
+                            .statusCode())
+                    .as(way)
+                    .isEqualTo(404);
+        }
+        assertThat(names(visitor.get(job(block)).body())).containsExactly("Block A");
+        assertThat(visitor.get(job(block)).body()).doesNotContain("hidden-block");
+    }
+
     @Test
     void namesAreKeptApart() {
         long block = block("Names");

@@ -146,6 +146,13 @@ class PatternPagesTest {
                 .contains("strips across the wind");
         visitor.change(block, "strips", "/ledger/wind-from", "act", "type", "value", "100");
         assertThat(strips(block)).contains("Asked again that is");
+        assertThat(visitor.change(block, "strips", "/ledger/direction", "act", "type", "value", "33"))
+                .as("a direction that is typed was not laid across the wind")
+                .doesNotContain("Asked again that is");
+        visitor.change(block, "strips", "/undo");
+        visitor.change(block, "strips", "/ledger/direction", "act", "unpin");
+        visitor.change(block, "strips", "/ledger/direction", "act", "pin");
+        assertThat(strips(block)).doesNotContain("Asked again that is");
     }
 
     @Test
@@ -269,5 +276,9 @@ class PatternPagesTest {
         int last = played.get("photos").size() - 1;
         assertThat(played.get("photos").get(last).asInt()).isEqualTo(whole + 3);
         assertThat(played.get("photos").get(0).asInt()).isZero();
+        assertThat(played.get("aboveWhat").asString()).isEqualTo("take-off");
+        assertThat(played.get("above").get(0).asDouble()).isZero();
+        assertThat(played.get("used").get(0).asDouble()).isZero();
+        assertThat(played.get("used").get(last).asDouble()).isBetween(0.01, 1.0);
     }
 }

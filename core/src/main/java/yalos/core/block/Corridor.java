@@ -94,29 +94,7 @@ public record Corridor(List<LonLat> axis, Measure left, Measure right) {
         if (area.isEmpty()) {
             throw new InputFault("axis", axis.size() + " points", "The axis has no length.");
         }
-        List<Outline.Part> parts = new ArrayList<>();
-        for (int i = 0; i < area.getNumGeometries(); i++) {
-            if (area.getGeometryN(i) instanceof Polygon polygon) {
-                parts.add(part(polygon, plane));
-            }
-        }
-        return new Outline(parts);
-    }
-
-    private static Outline.Part part(Polygon polygon, LocalPlane plane) {
-        List<List<LonLat>> holes = new ArrayList<>();
-        for (int h = 0; h < polygon.getNumInteriorRing(); h++) {
-            holes.add(ring(polygon.getInteriorRingN(h).getCoordinates(), plane));
-        }
-        return new Outline.Part(ring(polygon.getExteriorRing().getCoordinates(), plane), holes);
-    }
-
-    private static List<LonLat> ring(Coordinate[] corners, LocalPlane plane) {
-        List<LonLat> ring = new ArrayList<>();
-        for (int i = 0; i < corners.length - 1; i++) {
-            ring.add(plane.toLonLat(corners[i].x, corners[i].y));
-        }
-        return ring;
+        return PlaneBlock.of(area, plane).outline();
     }
 
     /**

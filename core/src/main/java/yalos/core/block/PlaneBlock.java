@@ -55,6 +55,11 @@ public final class PlaneBlock {
         return new PlaneBlock(plane, polygons.length == 1 ? polygons[0] : GEOMETRY.createMultiPolygon(polygons));
     }
 
+    /** The library's own shape, for neighbours in this package alone. */
+    static PlaneBlock of(Geometry geometry, LocalPlane plane) {
+        return new PlaneBlock(plane, geometry);
+    }
+
     /** For neighbours in this package alone: the library's own shape. */
     Geometry geometry() {
         return geometry;
@@ -220,12 +225,7 @@ public final class PlaneBlock {
     public boolean contains(double x, double y) {
         boolean inside = false;
         for (double[] ring : rings) {
-            for (int i = 0, j = ring.length - 2; i < ring.length; j = i, i += 2) {
-                if ((ring[i + 1] > y) != (ring[j + 1] > y)
-                        && x < (ring[j] - ring[i]) * (y - ring[i + 1]) / (ring[j + 1] - ring[i + 1]) + ring[i]) {
-                    inside = !inside;
-                }
-            }
+            inside ^= Ring.contains(ring, x, y);
         }
         return inside;
     }

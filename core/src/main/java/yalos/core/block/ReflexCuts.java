@@ -39,7 +39,7 @@ public final class ReflexCuts {
         for (double[] ring : block.rings()) {
             // The inside lies to the left of an outer ring that runs counter-clockwise, and of a hole that runs
             // clockwise.
-            double side = Math.signum(twiceArea(ring)) * (isHole(block.geometry(), ring) ? -1 : 1);
+            double side = Math.signum(Ring.signedArea(ring)) * (isHole(block.geometry(), ring) ? -1 : 1);
             int size = ring.length;
             for (int i = 0; i < size; i += 2) {
                 int before = (i + size - 2) % size;
@@ -72,14 +72,6 @@ public final class ReflexCuts {
             }
         }
         return false;
-    }
-
-    private static double twiceArea(double[] ring) {
-        double twice = 0;
-        for (int i = 0, j = ring.length - 2; i < ring.length; j = i, i += 2) {
-            twice += ring[j] * ring[i + 1] - ring[i] * ring[j + 1];
-        }
-        return twice;
     }
 
     /** The parts that a straight line through a place cuts the block into, as far as the line runs inside it from there; the block itself where it cuts nothing off. */

@@ -9,6 +9,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.OptionalInt;
 import yalos.core.block.Outline;
+import yalos.core.block.Ring;
 import yalos.core.fault.InputFault;
 import yalos.core.geodesy.LonLat;
 import yalos.core.geodesy.WktSystem;
@@ -152,7 +153,7 @@ public final class ShapefileOutlines {
     /** Rings that run clockwise are outer ones; the others are holes of the outer ring round them. */
     private Outline outline(List<double[]> rings, String name) {
         List<double[]> outer =
-                rings.stream().filter(ring -> twiceArea(ring) <= 0).toList();
+                rings.stream().filter(ring -> Ring.signedArea(ring) <= 0).toList();
         if (outer.isEmpty()) {
             outer = rings;
         }
@@ -162,32 +163,13 @@ public final class ShapefileOutlines {
         for (double[] ring : outer) {
             List<List<LonLat>> within = new ArrayList<>();
             for (double[] hole : holes) {
-                if (contains(ring, hole[0], hole[1])) {
+                if (Ring.contains(ring, hole[0], hole[1])) {
                     within.add(found.ring(places(hole), name));
                 }
             }
             parts.add(new Outline.Part(found.ring(places(ring), name), within));
         }
         return new Outline(parts);
-    }
-
-    private static double twiceArea(double[] ring) {
-        double twice = 0;
-        for (int i = 0, j = ring.length - 2; i < ring.length; j = i, i += 2) {
-            twice += ring[j] * ring[i + 1] - ring[i] * ring[j + 1];
-        }
-        return twice;
-    }
-
-    private static boolean contains(double[] ring, double x, double y) {
-        boolean inside = false;
-        for (int i = 0, j = ring.length - 2; i < ring.length; j = i, i += 2) {
-            if ((ring[i + 1] > y) != (ring[j + 1] > y)
-                    && x < (ring[j] - ring[i]) * (y - ring[i + 1]) / (ring[j + 1] - ring[i + 1]) + ring[i]) {
-                inside = !inside;
-            }
-        }
-        return inside;
     }
 
     /** What the table calls each record: its first column that is named like a name; none where the table is missing or crooked. */

@@ -16,7 +16,7 @@ import yalos.core.geodesy.LonLat;
 
 /**
  * A position as people write it: {@code 54.5134, -4.3489}, {@code 54°30'48.2"N 4°20'56.1"W}, {@code 54 30.803 N 4 20.935
- * W}, {@code 30U VG 12717 41822}, or {@code 412717 6041822} in the job's grid. Without letters the latitude comes first, an easting before a northing.
+ * W}, {@code 30U VF 12717 41822}, or {@code 412717 6041822} in the job's grid. Without letters the latitude comes first, an easting before a northing.
  */
 public final class TypedPosition {
     private static final Pattern FIGURE = Pattern.compile("[-+]?\\d+(?:\\.\\d+)?");
@@ -71,7 +71,7 @@ public final class TypedPosition {
             throw new InputFault(
                     "coordinates",
                     text,
-                    "“%s” names no square of the lettered grid. Write zone, square and an even number of digits, such as 30U VG 12717 41822."
+                    "“%s” names no square of the lettered grid. Write zone, square and an even number of digits, such as 30U VF 12717 41822."
                             .formatted(text.strip()));
         }
     }

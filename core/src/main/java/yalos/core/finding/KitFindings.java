@@ -10,7 +10,7 @@ import yalos.core.kit.Aircraft;
 import yalos.core.kit.Payload;
 import yalos.core.ledger.CameraCard;
 import yalos.core.plan.BlockPlan;
-import yalos.core.trial.WhatIf;
+import yalos.core.trial.LineSpeeds;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
 import yalos.core.units.UnitKind;
@@ -215,26 +215,30 @@ final class KitFindings {
                                         found.text(WIND, wind.speedMps()), found.text(WIND, aircraft.windLimitMps())));
                 return;
             }
-            List<WhatIf.InWind> schools = WhatIf.of(plan).inWind();
-            WhatIf.InWind planned = schools.get(0);
-            if (!planned.feasible()) {
+            if (!Double.isFinite(plan.flightTimeS())) {
                 found.add(
                         STOP,
                         "wind-track",
                         "In a wind of %s the aircraft cannot hold the strips' direction of %s."
                                 .formatted(
                                         found.text(WIND, wind.speedMps()),
-                                        found.text(DIRECTION, planned.directionRad())));
+                                        found.text(
+                                                DIRECTION,
+                                                plan.mainPass()
+                                                        .pattern()
+                                                        .directionRad()
+                                                        .orElse(Double.NaN))));
             } else if (wind.speedMps() > Wind.NEGLIGIBLE_MPS) {
+                LineSpeeds lines = LineSpeeds.of(plan);
                 found.add(
                         NOTE,
                         "wind",
                         "In a wind of %s strips are flown at %s to %s, crabbing up to %.0f°. Release by distance, so that the overlap does not change with the wind."
                                 .formatted(
                                         found.text(WIND, wind.speedMps()),
-                                        found.text(SPEED, planned.slowMps()),
-                                        found.text(SPEED, planned.fastMps()),
-                                        Math.toDegrees(planned.crabRad())));
+                                        found.text(SPEED, lines.slowMps()),
+                                        found.text(SPEED, lines.fastMps()),
+                                        Math.toDegrees(lines.crabRad())));
             }
         });
     }

@@ -135,13 +135,15 @@ final class PatternFindings {
     }
 
     private void changesThatWait() {
-        int waiting = plan.waitingEdits().size();
+        int waiting = plan.passes().waiting().size();
         if (waiting > 0) {
             found.add(
                     NOTE,
                     "changes-wait",
-                    "%d of %d changes made to strips by hand %s no strip near its place now and waits. Take it back, or make it anew."
-                            .formatted(waiting, patterns.edits().size(), waiting == 1 ? "finds" : "find"));
+                    waiting == 1
+                            ? "A change made to a strip by hand finds no strip near its place now and waits. Take it back, or make it anew."
+                            : "%d changes made to strips by hand find no strip near their place now and wait. Take them back, or make them anew."
+                                    .formatted(waiting));
         }
     }
 

@@ -55,10 +55,14 @@ final class SiteFindings {
         }
         int step = leg.nearestStep();
         PlanePoint place = leg.pointAt(step);
-        String what = heights.site().obstaclesNear(place.xM(), place.yM(), heights.reachM(leg.stepM())).stream()
-                .max(Comparator.comparingDouble(Obstacle::heightM))
-                .map(Obstacle::name)
-                .orElse("the ground");
+        String what =
+                heights
+                        .site()
+                        .obstaclesNear(place.xM(), place.yM(), heights.choice().reachM(leg.stepM()))
+                        .stream()
+                        .max(Comparator.comparingDouble(Obstacle::heightM))
+                        .map(Obstacle::name)
+                        .orElse("the ground");
         String how = leg.clearanceM() > 0
                 ? "comes within %s of %s".formatted(found.height(leg.clearanceM()), what)
                 : "runs %s below the top of %s".formatted(found.height(-leg.clearanceM()), what);

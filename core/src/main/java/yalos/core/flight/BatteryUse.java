@@ -55,6 +55,29 @@ public record BatteryUse(int sets, double tripsS, double leftS, boolean carries,
         return new Cutting(timeline, usableS).use();
     }
 
+    /**
+     * What is in the aircraft at a moment.
+     *
+     * @param set its number, from 1
+     * @param usedS seconds of it that are flown
+     */
+    public record Charge(int set, double usedS) {}
+
+    /**
+     * @param atS seconds of the timeline
+     */
+    public Charge at(double atS) {
+        int set = 1;
+        double used = atS;
+        for (Change change : changes) {
+            if (change.atS() <= atS) {
+                set++;
+                used = change.usedS() + atS - change.atS();
+            }
+        }
+        return new Charge(set, used);
+    }
+
     /** Walks along the photos and changes batteries where it must. */
     private static final class Cutting {
         private final Timeline timeline;

@@ -109,6 +109,11 @@ public final class Flight {
         return lines.stream().mapToDouble(Line::lengthM).sum();
     }
 
+    /** The greatest height at which a line begins, in metres; 0 without lines. */
+    public double highestLineM() {
+        return lines.stream().mapToDouble(line -> line.upM()[0]).max().orElse(0);
+    }
+
     /** The same flight at the heights that some ground asks for. */
     public Flight over(Heights heights) {
         return new Laying(this, heights).laid();

@@ -47,11 +47,6 @@ public final class FlightBuilder {
         this(new Pace(aircraft, Optional.empty()), launch);
     }
 
-    /** By how much the nose points to the right of a track flown in the wind to plan for; none for a multirotor, which holds it along the track. */
-    public double crabRad(double trackRad, double speedMps) {
-        return pace.crabRad(trackRad, speedMps);
-    }
-
     /**
      * A flight again with only some of its photos: each line only as far as neighbouring photos are kept, in pieces where some
      * between are not, joined anew. The same flight where all are kept.
@@ -92,8 +87,9 @@ public final class FlightBuilder {
         for (Leg leg : level.legs()) {
             if (leg instanceof Line line) {
                 boolean runsOn = before instanceof Link link && link.kind() == Link.Kind.GAP;
-                ahead = again.pieces(piecesOf.apply(line), ahead && runsOn, line.strip() == strip);
-                strip = line.strip();
+                List<Photographed> pieces = piecesOf.apply(line);
+                ahead = again.pieces(pieces, ahead && runsOn, line.strip() == strip);
+                strip = pieces.isEmpty() ? strip : line.strip();
             }
             before = leg;
         }

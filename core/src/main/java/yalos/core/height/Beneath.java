@@ -42,7 +42,7 @@ record Beneath(double lengthM, double[] groundM, double[] highM, double[] topM) 
 
     /** The highest known ground to both sides of a place of the path. */
     private static double highest(HeightGrid grid, PlanePoint here, double trackRad, double groundM) {
-        double corridor = HeightPlan.CORRIDOR_M;
+        double corridor = HeightChoice.CORRIDOR_M;
         int sides = (int) Math.max(1, Math.min(MOST_SIDES, Math.ceil(corridor / grid.cellX())));
         double highest = groundM;
         for (int side = -sides; side <= sides; side++) {

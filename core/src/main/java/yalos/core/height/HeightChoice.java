@@ -13,6 +13,9 @@ import static yalos.core.fault.InputFault.within;
  */
 public record HeightChoice(
         HeightReference reference, DesignPlane plane, double clearanceM, double smoothingM, double modelSigmaM) {
+    /** Ground to both sides of the path that counts as beneath it. */
+    static final double CORRIDOR_M = 10;
+
     /** So many standard deviations are allowed for: of a hundred places two or three are higher still (normal distribution). */
     private static final double ALLOWED_SIGMAS = 2;
 
@@ -33,6 +36,14 @@ public record HeightChoice(
     /** Kept above the heights of the model, so that the clearance is kept above the true ground: widened by twice the model's error. */
     public double keptM() {
         return clearanceM + ALLOWED_SIGMAS * modelSigmaM;
+    }
+
+    /**
+     * How near to a step of the path an obstacle counts as beneath it: within the corridor, and within the clearance to the side as
+     * well as above. Both steps round it see it.
+     */
+    public double reachM(double stepM) {
+        return Math.hypot(Math.max(CORRIDOR_M, clearanceM), stepM);
     }
 
     /** The same choice with something else kept constant. */

@@ -1,5 +1,7 @@
 package yalos.core.height;
 
+import java.util.Arrays;
+import java.util.stream.DoubleStream;
 import yalos.core.flight.Way;
 import yalos.core.geodesy.PlanePoint;
 
@@ -57,6 +59,11 @@ public record LegSection(int line, Way way, double[] groundM, double[] topM) {
         int nearest = nearestStep();
         double clearance = pathM()[nearest] - topM[nearest];
         return Double.isNaN(clearance) ? Double.POSITIVE_INFINITY : clearance;
+    }
+
+    /** Heights without those that nobody knows. */
+    static DoubleStream known(double[] heights) {
+        return Arrays.stream(heights).filter(height -> !Double.isNaN(height));
     }
 
     /** Where a step is, in the block's plane. */

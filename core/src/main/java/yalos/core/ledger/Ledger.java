@@ -11,10 +11,7 @@ import yalos.core.camera.Camera;
 import yalos.core.camera.GroundScale;
 import yalos.core.pattern.CellGrid;
 import yalos.core.pins.Defaults;
-import yalos.core.pins.Overlaps;
-import yalos.core.pins.Pins;
 import yalos.core.pins.Quantity;
-import yalos.core.pins.ScaleFix;
 import yalos.core.plan.BlockPlan;
 import yalos.core.plan.Design;
 import yalos.core.plan.SpeedLimit;
@@ -25,15 +22,15 @@ import yalos.core.units.Unit;
  * A plan as the rows of the ledger: every quantity with its figure, whether it is pinned, and why it is what it is.
  */
 public final class Ledger {
-    private static final String TEXTBOOK = "Wolf, Dewitt and Wilkinson, Elements of Photogrammetry (from memory)";
-    private static final String PRACTICE = "common practice";
     private static final String GEOMETRY = "plane geometry";
 
     private final BlockPlan plan;
+    private final ScaleReasons scaleReasons;
     private final Map<Quantity, Entry> entries = new EnumMap<>(Quantity.class);
 
     private Ledger(BlockPlan plan) {
         this.plan = plan;
+        this.scaleReasons = new ScaleReasons(plan);
         scale();
         overlap();
         pace();
@@ -65,60 +62,10 @@ public final class Ledger {
     private void scale() {
         GroundScale scale = plan.design().scale();
         Camera camera = plan.request().camera();
-        put(
-                GSD,
-                scale.gsdM(),
-                Reason.formula("GSD = p · H / f")
-                        .with("p", "pixel pitch", micrometres(camera.pitchM()))
-                        .with("H", "height above ground", scale.heightM(), Unit.METRE)
-                        .with("f", "focal length", camera.focalLengthM(), Unit.MILLIMETRE)
-                        .source(TEXTBOOK));
-        put(HEIGHT, scale.heightM(), heightReason(scale, camera));
-        put(FOOTPRINT_ACROSS, scale.footprintAcrossM(), footprint("W", camera.sideAcrossM(), scale));
-        put(FOOTPRINT_ALONG, scale.footprintAlongM(), footprint("L", camera.sideAlongM(), scale));
-    }
-
-    /** The height follows from whatever fixes the scale. */
-    private Reason heightReason(GroundScale scale, Camera camera) {
-        Pins pins = plan.solution().pins();
-        return switch (pins.scaleFix().orElse(ScaleFix.SCALE)) {
-            case SCALE ->
-                Reason.formula("H = GSD · f / p")
-                        .with("GSD", "ground sample distance", scale.gsdM(), Unit.CENTIMETRE)
-                        .with("f", "focal length", camera.focalLengthM(), Unit.MILLIMETRE)
-                        .with("p", "pixel pitch", micrometres(camera.pitchM()))
-                        .source(TEXTBOOK);
-            case ACROSS ->
-                fromStep("H = S / (1 − q) · f / s", "S", STRIP_SPACING, "q", SIDE_OVERLAP, camera.sideAcrossM());
-            case ALONG -> fromStep("H = B / (1 − o) · f / s", "B", AIR_BASE, "o", FORWARD_OVERLAP, camera.sideAlongM());
-            case PACE ->
-                Reason.formula("H = v t / (1 − o) · f / s")
-                        .with("v", "ground speed", pins.pinned(SPEED), Unit.METRE_PER_SECOND)
-                        .with("t", "interval", pins.pinned(INTERVAL), Unit.SECOND)
-                        .with("o", "forward overlap", pins.pinned(FORWARD_OVERLAP), Unit.PERCENT)
-                        .with("f", "focal length", camera.focalLengthM(), Unit.MILLIMETRE)
-                        .with("s", "sensor side", camera.sideAlongM(), Unit.MILLIMETRE)
-                        .source(TEXTBOOK);
-        };
-    }
-
-    private Reason fromStep(
-            String formula, String stepSymbol, Quantity step, String shareSymbol, Quantity share, double sideM) {
-        Pins pins = plan.solution().pins();
-        return Reason.formula(formula)
-                .with(stepSymbol, step.label().toLowerCase(Locale.ROOT), pins.pinned(step), Unit.METRE)
-                .with(shareSymbol, "overlap", pins.pinned(share), Unit.PERCENT)
-                .with("f", "focal length", plan.request().camera().focalLengthM(), Unit.MILLIMETRE)
-                .with("s", "sensor side", sideM, Unit.MILLIMETRE)
-                .source(TEXTBOOK);
-    }
-
-    private Reason footprint(String symbol, double sideM, GroundScale scale) {
-        return Reason.formula(symbol + " = s · H / f")
-                .with("s", "sensor side", sideM, Unit.MILLIMETRE)
-                .with("H", "height above ground", scale.heightM(), Unit.METRE)
-                .with("f", "focal length", scale.camera().focalLengthM(), Unit.MILLIMETRE)
-                .source(TEXTBOOK);
+        put(GSD, scale.gsdM(), scaleReasons.gsd());
+        put(HEIGHT, scale.heightM(), scaleReasons.height());
+        put(FOOTPRINT_ACROSS, scale.footprintAcrossM(), scaleReasons.footprint("W", camera.sideAcrossM()));
+        put(FOOTPRINT_ALONG, scale.footprintAlongM(), scaleReasons.footprint("L", camera.sideAlongM()));
     }
 
     private void overlap() {
@@ -129,41 +76,25 @@ public final class Ledger {
         put(
                 FORWARD_OVERLAP,
                 design.forwardOverlap(),
-                share(AIR_BASE, "o = 1 − B / L", "B", design.baseM(), "L", along));
+                scaleReasons.overlap(AIR_BASE, "o = 1 − B / L", "B", design.baseM(), "L", along));
         put(
                 SIDE_OVERLAP,
                 design.sideOverlap(),
-                share(STRIP_SPACING, "q = 1 − S / W", "S", design.spacingM(), "W", across));
+                scaleReasons.overlap(STRIP_SPACING, "q = 1 − S / W", "S", design.spacingM(), "W", across));
         put(
                 AIR_BASE,
                 design.baseM(),
                 Reason.formula("B = L · (1 − o)")
                         .with("L", "footprint along", along, Unit.METRE)
                         .with("o", "forward overlap", design.forwardOverlap(), Unit.PERCENT)
-                        .source(TEXTBOOK));
+                        .source(ScaleReasons.TEXTBOOK));
         put(
                 STRIP_SPACING,
                 design.spacingM(),
                 Reason.formula("S = W · (1 − q)")
                         .with("W", acrossName, across, Unit.METRE)
                         .with("q", "side overlap", design.sideOverlap(), Unit.PERCENT)
-                        .source(TEXTBOOK));
-    }
-
-    /** An overlap follows from a pinned step; otherwise it is the default. */
-    private Reason share(Quantity step, String formula, String s1, double stepM, String s2, double footprintM) {
-        boolean byPace = step == AIR_BASE
-                && plan.request().pins().has(SPEED)
-                && plan.request().pins().has(INTERVAL);
-        if (!plan.request().pins().has(step) && !byPace) {
-            boolean corridor = plan.request().patterns().corridor().isPresent();
-            return byDefault("usual for %s; %s is the least, more over snow, sand, water and crops"
-                    .formatted(corridor ? "corridors" : "mapping", Overlaps.LEAST.words()));
-        }
-        return Reason.formula(formula)
-                .with(s1, step.label().toLowerCase(Locale.ROOT), stepM, Unit.METRE)
-                .with(s2, "footprint", footprintM, Unit.METRE)
-                .source(TEXTBOOK);
+                        .source(ScaleReasons.TEXTBOOK));
     }
 
     private void pace() {
@@ -179,7 +110,7 @@ public final class Ledger {
         put(
                 SPEED,
                 design.speedMps(),
-                Reason.formula("v = least of the limits").limits(speedLimits()).source(PRACTICE));
+                Reason.formula("v = least of the limits").limits(speedLimits()).source(Reason.PRACTICE));
         put(
                 INTERVAL,
                 design.intervalS(),
@@ -187,7 +118,7 @@ public final class Ledger {
                         .with("B", "air base", design.baseM(), Unit.METRE)
                         .with("v", "ground speed", design.speedMps(), Unit.METRE_PER_SECOND)
                         .source(GEOMETRY));
-        put(SHUTTER_TIME, design.shutterTimeS(), byDefault("1/1000 s or shorter is usual for mapping"));
+        put(SHUTTER_TIME, design.shutterTimeS(), Reason.byDefault("1/1000 s or shorter is usual for mapping"));
         put(
                 BLUR,
                 design.blurPx(),
@@ -234,7 +165,7 @@ public final class Ledger {
 
     private Reason marginReason() {
         if (!plan.request().pins().has(MARGIN_STRIPS)) {
-            return byDefault("strips end with the block; two strips beyond the edge is another school");
+            return Reason.byDefault("strips end with the block; two strips beyond the edge is another school");
         }
         return Reason.formula("strips · S")
                 .with("", "strips", plan.request().pins().pinned(MARGIN_STRIPS), Unit.COUNT)
@@ -262,8 +193,9 @@ public final class Ledger {
         put(
                 CEILING,
                 plan.ceilingM(),
-                byDefault("an example of a legal ceiling; the law where you fly decides, check your local rules"));
-        put(LEAST_PHOTOS, plan.leastPhotos(), byDefault("photos that should see every bit of ground"));
+                Reason.byDefault(
+                        "an example of a legal ceiling; the law where you fly decides, check your local rules"));
+        put(LEAST_PHOTOS, plan.leastPhotos(), Reason.byDefault("photos that should see every bit of ground"));
         for (var accuracy : List.of(POSITIONS_TO, HEIGHTS_TO)) {
             put(
                     accuracy,
@@ -273,8 +205,11 @@ public final class Ledger {
         put(
                 TEMPERATURE,
                 plan.request().pins().siOr(TEMPERATURE, Defaults.TEMPERATURE_K),
-                byDefault("batteries keep their nominal endurance; pin the cold of the day"));
-        put(WIND, plan.request().pins().siOr(WIND, 0), byDefault("none; pin it and What if compares directions in it"));
+                Reason.byDefault("batteries keep their nominal endurance; pin the cold of the day"));
+        put(
+                WIND,
+                plan.request().pins().siOr(WIND, 0),
+                Reason.byDefault("none; pin it and What if compares directions in it"));
         put(
                 WIND_FROM,
                 plan.request().pins().siOr(WIND_FROM, Double.NaN),
@@ -340,14 +275,6 @@ public final class Ledger {
     /** Not a number where the wind forbids the flight. */
     private double sets() {
         return plan.batterySets() == 0 ? Double.NaN : plan.batterySets();
-    }
-
-    private static Reason byDefault(String why) {
-        return Reason.formula("the program's default").with("", "why", why).source(PRACTICE);
-    }
-
-    private static String micrometres(double m) {
-        return String.format(Locale.ROOT, "%.3f µm", m * 1e6);
     }
 
     /** A pinned figure is what was decided; the blur's pin is a limit, so its figure keeps its formula. */

@@ -2,7 +2,6 @@ package yalos.core.pattern;
 
 import java.util.List;
 import java.util.Optional;
-import java.util.Set;
 import yalos.core.block.PlaneBlock;
 import yalos.core.fault.InputFault;
 import yalos.core.units.Measure;
@@ -68,7 +67,4 @@ public interface AddedPass {
      * @param holdsHeading whether the aircraft can fly with its nose held to another side than ahead
      */
     record Setting(Task task, double coverAcrossM, double forwardOverlap, double sideOverlap, boolean holdsHeading) {}
-
-    /** Names of all kinds there are. */
-    Set<String> KEYS = Set.of(Crossing.KEY, TiltedPasses.KEY, TieStrips.KEY);
 }

@@ -7,7 +7,6 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import yalos.core.block.Corridor;
 import yalos.core.block.PlaneBlock;
-import yalos.core.camera.Lens;
 import yalos.core.fault.InputFault;
 import yalos.core.flight.Flight;
 import yalos.core.flight.FlightBuilder;
@@ -228,17 +227,14 @@ public record CorridorStrips(List<PlanePoint> axis, double leftM, double rightM,
 
         private FlightBuilder.Photographed line(
                 List<Polyline.Station> stations, int from, int to, int pass, FlightBuilder flight) {
-            double track = stations.get(from).trackRad();
-            return new FlightBuilder.Photographed(
+            return task.photographed(
                     pass,
                     stations.get(from).at(),
                     stations.get(to - 1).at(),
-                    track,
-                    task.heightM(),
-                    task.speedMps(),
-                    Lens.of(task.camera()),
-                    gaze.look(task.camera(), track, flight.crabRad(track, task.speedMps())),
-                    to - from);
+                    stations.get(from).trackRad(),
+                    to - from,
+                    gaze,
+                    flight.pace());
         }
     }
 }

@@ -13,7 +13,6 @@ import yalos.core.units.Unit;
  * @param angle to the lines of the main pass
  */
 public record Crossing(Own own, Measure angle) implements AddedPass {
-    static final String KEY = "crossing";
     private static final double LEAST_RAD = Math.toRadians(10);
 
     /** Square to the main pass, all else as there. */
@@ -32,7 +31,7 @@ public record Crossing(Own own, Measure angle) implements AddedPass {
 
     @Override
     public String key() {
-        return KEY;
+        return "crossing";
     }
 
     @Override

@@ -17,11 +17,13 @@ import yalos.core.site.Detour;
  * @param passes decided, as they were flown; the one with number n stands at n - 1
  * @param asked for each of them, which of the added it belongs to, from 1; 0 is the main one
  * @param flight over level ground at height 0
+ * @param waiting changes made by hand that find no strip near their place
  */
-public record Passes(List<Pass> passes, List<Integer> asked, Flight flight) {
+public record Passes(List<Pass> passes, List<Integer> asked, Flight flight, List<StripEdit> waiting) {
     public Passes {
         passes = List.copyOf(passes);
         asked = List.copyOf(asked);
+        waiting = List.copyOf(waiting);
     }
 
     /** Whether a pass belongs to what was added, by its number from 1; 0 for the main one. */
@@ -100,7 +102,7 @@ public record Passes(List<Pass> passes, List<Integer> asked, Flight flight) {
         Passes landed() {
             Flight flown = flight.landed();
             StripGrid.refuse(flown.exposures().size());
-            return new Passes(decided, asked, flown);
+            return new Passes(decided, asked, flown, List.of());
         }
     }
 }

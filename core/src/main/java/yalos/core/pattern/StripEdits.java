@@ -6,7 +6,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import yalos.core.block.LocalPlane;
-import yalos.core.camera.Lens;
 import yalos.core.fault.InputFault;
 import yalos.core.flight.Flight;
 import yalos.core.flight.FlightBuilder;
@@ -15,24 +14,22 @@ import yalos.core.flight.Pace;
 import yalos.core.geodesy.PlanePoint;
 import yalos.core.site.Detour;
 
-/**
- * Changes made by hand, laid upon what was planned.
- *
- * @param passes as they are flown then
- * @param waiting changes that find no strip near their place
- */
-public record StripEdits(Passes passes, List<StripEdit> waiting) {
+/** Changes made by hand, laid upon what was planned. */
+public final class StripEdits {
     /** A change belongs to the strip nearest to its place, within this share of the strip spacing. */
     private static final double NEAR = 0.6;
 
+    private StripEdits() {}
+
     /**
+     * The passes as they are flown then; changes that find no strip near their place wait.
+     *
      * @param planned without changes
      * @param plane of the block
+     * @throws InputFault (field {@code strip}) when no strip is left
      */
-    public static StripEdits laid(Passes planned, List<StripEdit> edits, LocalPlane plane, Pace pace, Detour detour) {
-        return edits.isEmpty()
-                ? new StripEdits(planned, List.of())
-                : new Laying(planned, plane, pace, detour).laid(edits);
+    public static Passes laid(Passes planned, List<StripEdit> edits, LocalPlane plane, Pace pace, Detour detour) {
+        return edits.isEmpty() ? planned : new Laying(planned, plane, pace, detour).laid(edits);
     }
 
     private static final class Laying {
@@ -56,14 +53,14 @@ public record StripEdits(Passes passes, List<StripEdit> waiting) {
             this.gaze = planned.passes().get(0).pattern().gaze();
         }
 
-        StripEdits laid(List<StripEdit> edits) {
+        Passes laid(List<StripEdit> edits) {
             edits.forEach(this::take);
             Flight flight = FlightBuilder.amended(planned.flight(), pace, detour, this::amended, added);
             if (flight.lines().isEmpty()) {
                 throw new InputFault("strip", "all dropped", "No strip is left. Take a change back, or add a strip.");
             }
             StripGrid.refuse(flight.exposures().size());
-            return new StripEdits(new Passes(planned.passes(), planned.asked(), flight), waiting);
+            return new Passes(planned.passes(), planned.asked(), flight, waiting);
         }
 
         private void take(StripEdit edit) {
@@ -134,16 +131,8 @@ public record StripEdits(Passes passes, List<StripEdit> waiting) {
         private FlightBuilder.Photographed line(PlanePoint from, PlanePoint to) {
             double track = (from.bearingRad(to) + 2 * Math.PI) % (2 * Math.PI);
             double length = from.distanceM(to);
-            return new FlightBuilder.Photographed(
-                    1,
-                    from,
-                    from.moved(track, task.lineLengthM(length)),
-                    track,
-                    task.heightM(),
-                    task.speedMps(),
-                    Lens.of(task.camera()),
-                    gaze.look(task.camera(), track, pace.crabRad(track, task.speedMps())),
-                    task.photosOver(length));
+            return task.photographed(
+                    1, from, from.moved(track, task.lineLengthM(length)), track, task.photosOver(length), gaze, pace);
         }
     }
 }

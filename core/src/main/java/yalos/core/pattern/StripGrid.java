@@ -4,7 +4,6 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import yalos.core.block.PlaneBlock;
-import yalos.core.camera.Lens;
 import yalos.core.fault.InputFault;
 import yalos.core.flight.FlightBuilder;
 import yalos.core.flight.Pace;
@@ -38,8 +37,8 @@ public record StripGrid(OptionalDouble directionRad, Gaze gaze) implements Patte
         return new StripGrid(directionRad, otherwise);
     }
 
-    /** Lines lie the same in a direction and its opposite. */
-    private static double halfTurn(double directionRad) {
+    /** A direction as 0 to π: lines lie the same in a direction and its opposite. */
+    public static double halfTurn(double directionRad) {
         double turned = directionRad % Math.PI;
         return turned < 0 ? turned + Math.PI : turned;
     }
@@ -116,7 +115,6 @@ public record StripGrid(OptionalDouble directionRad, Gaze gaze) implements Patte
         private final int pass;
         private final double direction;
         private final FlightBuilder flight;
-        private final Lens lens;
 
         Flying(BandSweep sweep, Task task, int pass, double direction, FlightBuilder flight) {
             this.sweep = sweep;
@@ -124,7 +122,6 @@ public record StripGrid(OptionalDouble directionRad, Gaze gaze) implements Patte
             this.pass = pass;
             this.direction = direction;
             this.flight = flight;
-            this.lens = Lens.of(task.camera());
         }
 
         void fly() {
@@ -157,16 +154,14 @@ public record StripGrid(OptionalDouble directionRad, Gaze gaze) implements Patte
             double middle = (sweep.from(band, strip) + sweep.to(band, strip)) / 2;
             double half = task.lineLengthM(reach) / 2;
             double track = (reversed ? direction + Math.PI : direction) % (2 * Math.PI);
-            return new FlightBuilder.Photographed(
+            return task.photographed(
                     pass,
                     sweep.point(reversed ? middle + half : middle - half, band),
                     sweep.point(reversed ? middle - half : middle + half, band),
                     track,
-                    task.heightM(),
-                    task.speedMps(),
-                    lens,
-                    gaze.look(task.camera(), track, flight.crabRad(track, task.speedMps())),
-                    task.photosOver(reach));
+                    task.photosOver(reach),
+                    gaze,
+                    flight.pace());
         }
     }
 }

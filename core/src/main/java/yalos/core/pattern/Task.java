@@ -1,6 +1,10 @@
 package yalos.core.pattern;
 
 import yalos.core.camera.Camera;
+import yalos.core.camera.Lens;
+import yalos.core.flight.FlightBuilder;
+import yalos.core.flight.Pace;
+import yalos.core.geodesy.PlanePoint;
 
 /**
  * The settings of one pass that every pattern needs, whatever its shape.
@@ -26,6 +30,31 @@ public record Task(double spacingM, double baseM, double heightM, double speedMp
     /** Photos a line needs so that every point of its reach lies between two of them. */
     int photosOver(double reachM) {
         return (int) Math.ceil(reachM / baseM - 1e-9) + 1;
+    }
+
+    /**
+     * A line flown and photographed with these settings.
+     *
+     * @param pass its number, from 1
+     * @param from first exposure
+     * @param to last exposure
+     * @param trackRad direction flown
+     * @param photos evenly spread from end to end
+     * @param gaze which way the camera looks
+     * @param pace in what wind: a wing's nose points into it
+     */
+    FlightBuilder.Photographed photographed(
+            int pass, PlanePoint from, PlanePoint to, double trackRad, int photos, Gaze gaze, Pace pace) {
+        return new FlightBuilder.Photographed(
+                pass,
+                from,
+                to,
+                trackRad,
+                heightM,
+                speedMps,
+                Lens.of(camera),
+                gaze.look(camera, trackRad, pace.crabRad(trackRad, speedMps)),
+                photos);
     }
 
     /** Length between the first and last photo of a line of that reach. */

@@ -6,7 +6,6 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import yalos.core.block.PlaneBlock;
-import yalos.core.camera.Lens;
 import yalos.core.fault.InputFault;
 import yalos.core.flight.FlightBuilder;
 import yalos.core.flight.Pace;
@@ -24,7 +23,6 @@ import yalos.core.wind.Wind;
  * @param tilt from straight down, looking ahead; 0 straight down
  */
 public record TieStrips(Own own, int count, Measure angle, Measure tilt) implements AddedPass {
-    static final String KEY = "tie";
     private static final double LEAST_RAD = Math.toRadians(10);
     private static final double MOST_TILT_RAD = Math.toRadians(45);
 
@@ -54,7 +52,7 @@ public record TieStrips(Own own, int count, Measure angle, Measure tilt) impleme
 
     @Override
     public String key() {
-        return KEY;
+        return "tie";
     }
 
     @Override
@@ -133,16 +131,14 @@ public record TieStrips(Own own, int count, Measure angle, Measure tilt) impleme
             double track = ((reversed ? lineRad + Math.PI : lineRad) % (2 * Math.PI) + 2 * Math.PI) % (2 * Math.PI);
             PlanePoint low = at(middle - half, across);
             PlanePoint high = at(middle + half, across);
-            return new FlightBuilder.Photographed(
+            return task.photographed(
                     pass,
                     reversed ? high : low,
                     reversed ? low : high,
                     track,
-                    task.heightM(),
-                    task.speedMps(),
-                    Lens.of(task.camera()),
-                    gaze.look(task.camera(), track, flight.crabRad(track, task.speedMps())),
-                    task.photosOver(reach[1] - reach[0]));
+                    task.photosOver(reach[1] - reach[0]),
+                    gaze,
+                    flight.pace());
         }
 
         private PlanePoint at(double along, double across) {

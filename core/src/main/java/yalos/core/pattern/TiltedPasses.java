@@ -26,7 +26,6 @@ import yalos.core.units.Unit;
  * @param looks which ways, from the direction of the main pass's lines
  */
 public record TiltedPasses(Own own, Measure tilt, Set<Toward> looks) implements AddedPass {
-    static final String KEY = "tilted";
     private static final double LEAST_RAD = Math.toRadians(20);
     private static final double MOST_RAD = Math.toRadians(45);
     /** Beyond it the upper edge of the picture looks at the horizon. */
@@ -74,7 +73,7 @@ public record TiltedPasses(Own own, Measure tilt, Set<Toward> looks) implements 
 
     @Override
     public String key() {
-        return KEY;
+        return "tilted";
     }
 
     @Override

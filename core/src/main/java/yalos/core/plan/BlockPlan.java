@@ -1,9 +1,7 @@
 package yalos.core.plan;
 
-import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
-import yalos.core.block.Corridor;
 import yalos.core.block.Outline;
 import yalos.core.block.OutlineCheck;
 import yalos.core.block.PlaneBlock;
@@ -11,28 +9,15 @@ import yalos.core.camera.Camera;
 import yalos.core.fault.InputFault;
 import yalos.core.flight.BatteryUse;
 import yalos.core.flight.Flight;
-import yalos.core.flight.Pace;
 import yalos.core.flight.Timeline;
-import yalos.core.geodesy.PlanePoint;
-import yalos.core.height.DesignPlane;
 import yalos.core.height.HeightPlan;
 import yalos.core.height.HeightReference;
-import yalos.core.pattern.CellGrid;
-import yalos.core.pattern.CorridorStrips;
-import yalos.core.pattern.DirectionBy;
-import yalos.core.pattern.Gaze;
+import yalos.core.height.Relief;
 import yalos.core.pattern.Pass;
 import yalos.core.pattern.Passes;
-import yalos.core.pattern.Pattern;
-import yalos.core.pattern.QuickestGrid;
-import yalos.core.pattern.StripEdit;
-import yalos.core.pattern.StripEdits;
-import yalos.core.pattern.StripGrid;
-import yalos.core.pattern.Task;
 import yalos.core.pins.Defaults;
 import yalos.core.pins.Pins;
 import yalos.core.pins.Quantity;
-import yalos.core.site.Detour;
 import yalos.core.site.SiteMap;
 import yalos.core.units.Measure;
 import yalos.core.wind.Wind;
@@ -106,69 +91,29 @@ public record BlockPlan(
     /** This plan with another margin, its passes flown the same way as now, over its ground. */
     public BlockPlan withMargin(Measure strips) {
         PlanRequest wider = request.with(solution.pins().withoutCosts().with(Quantity.MARGIN_STRIPS, strips));
-        Design other = Design.of(wider.pins(), request.kit(), loweringM(block, request), request.usual());
+        Design other = designOf(block, wider, wider.pins());
         PlaneBlock covering = block.widened(other.marginM());
-        return made(
-                        wider,
-                        other,
-                        block,
-                        covering,
-                        flights(block, covering, wider, other, widened(wider, other)),
-                        solution)
+        PassPlan passPlan = new PassPlan(block, wider, other);
+        return made(wider, other, block, covering, passPlan.flown(covering, passPlan.main(mainPass())), solution)
                 .laid();
-    }
-
-    /** The main pass as it is flown now, but that a corridor and cells grow with their margin. */
-    private Pass widened(PlanRequest wider, Design other) {
-        boolean grows = request.patterns().corridor().isPresent() || mainPass().pattern() instanceof CellGrid;
-        return grows ? new Pass(patternOf(block, wider, other), taskOf(wider, other)) : mainPass();
     }
 
     /** This plan with its main pass flown otherwise; those added follow it. */
     public BlockPlan flown(Pass otherwise) {
-        return made(
-                        request,
-                        design,
-                        block,
-                        covered,
-                        flights(block, covered, request.with(solution.pins()), design, otherwise),
-                        solution)
+        PassPlan passPlan = new PassPlan(block, request.with(solution.pins()), design);
+        return made(request, design, block, covered, passPlan.flown(covered, otherwise), solution)
                 .laid();
     }
 
     private static BlockPlan with(PlaneBlock block, PlanRequest request, PinSolver.Solution solution) {
-        Design design = Design.of(solution.pins(), request.kit(), loweringM(block, request), request.usual());
+        Design design = designOf(block, request, solution.pins());
         PlaneBlock covered = block.widened(design.marginM());
-        Pass main = new Pass(patternOf(block, request, design), taskOf(request, design));
-        PlanRequest solved = request.with(solution.pins());
-        return made(request, design, block, covered, flights(block, covered, solved, design, main), solution);
+        PassPlan passPlan = new PassPlan(block, request.with(solution.pins()), design);
+        return made(request, design, block, covered, passPlan.flown(covered, passPlan.main()), solution);
     }
 
-    private static Passes flights(PlaneBlock block, PlaneBlock covered, PlanRequest request, Design design, Pass main) {
-        List<Passes.Added> added = request.patterns().added().stream()
-                .map(wanted -> new Passes.Added(
-                        wanted, AddedDesign.setting(wanted, request, design, loweringM(block, request))))
-                .toList();
-        Detour detour = detour(block, request, design);
-        Pace pace = paceOf(block, request);
-        Passes planned = Passes.flown(
-                covered,
-                main,
-                added,
-                pace,
-                launchOf(block, request),
-                detour,
-                request.patterns().start());
-        return StripEdits.laid(planned, request.patterns().edits(), block.plane(), pace, detour)
-                .passes();
-    }
-
-    /** Round the keep-out zones, which links and ways out and home must not cross. */
-    static Detour detour(PlaneBlock block, PlanRequest request, Design design) {
-        return request.ground()
-                .map(ground ->
-                        Detour.of(block.plane(), ground.zones(), design.scale().heightM()))
-                .orElse(Detour.NONE);
+    private static Design designOf(PlaneBlock block, PlanRequest request, Pins pins) {
+        return Design.of(pins, request.kit(), KnownGround.loweringM(request, block), request.usual());
     }
 
     private static BlockPlan made(
@@ -178,7 +123,7 @@ public record BlockPlan(
             PlaneBlock covered,
             Passes passes,
             PinSolver.Solution solution) {
-        Timeline timeline = Timeline.of(passes.flight(), paceOf(block, request));
+        Timeline timeline = Timeline.of(passes.flight(), new PassPlan(block, request, design).pace());
         return new BlockPlan(
                 request, design, block, covered, passes, solution, Optional.empty(), timeline, use(request, timeline));
     }
@@ -218,66 +163,12 @@ public record BlockPlan(
         return new BlockPlan(request, design, block, covered, passes, off, overGround, timeline, batteries);
     }
 
-    /** By how much the ground comes nearer to a level flight whose GSD holds on the lowest ground; lines are spaced for it. */
-    private static double loweringM(PlaneBlock block, PlanRequest request) {
-        return request.ground()
-                .filter(ground -> ground.choice().plane() == DesignPlane.BOTH)
-                .filter(ground -> ground.choice().reference() == HeightReference.GEOID)
-                .map(ground -> KnownGround.reliefM(ground, block))
-                .orElse(0.0);
-    }
-
-    private static Pattern patternOf(PlaneBlock block, PlanRequest request, Design design) {
-        Gaze gaze = request.patterns()
-                .heading()
-                .map(held -> Gaze.NADIR.holding(held.si()))
-                .orElse(Gaze.NADIR);
-        if (request.patterns().corridor().isPresent()) {
-            Corridor corridor = request.patterns().corridor().get();
-            double margin = design.marginM();
-            return new CorridorStrips(
-                    corridor.in(block.plane()),
-                    corridor.left().si() + margin,
-                    corridor.right().si() + margin,
-                    margin,
-                    gaze);
-        }
-        OptionalDouble fixed = request.pins().si(Quantity.DIRECTION);
-        return fixed.isPresent() ? StripGrid.towards(fixed.getAsDouble()).looking(gaze) : new QuickestGrid(gaze);
-    }
-
-    private static Task taskOf(PlanRequest request, Design design) {
-        return new Task(
-                design.spacingM(), design.baseM(), design.scale().heightM(), design.speedMps(), request.camera());
-    }
-
-    private static Pace paceOf(PlaneBlock block, PlanRequest request) {
-        return new Pace(request.aircraft(), windOf(block, request));
-    }
-
-    private static Optional<PlanePoint> launchOf(PlaneBlock block, PlanRequest request) {
-        return request.launch().map(block.plane()::toPlane);
-    }
-
     /**
      * The flight as it is flown: over the real ground as far as that is known, otherwise over level ground. Where
      * {@link #heightsUnknown()} it is a drawing only, and its heights mean nothing.
      */
     public Flight flight() {
         return heights().map(HeightPlan::flight).orElse(passes.flight());
-    }
-
-    /** Changes by hand that find no strip near their place any more. */
-    public List<StripEdit> waitingEdits() {
-        List<StripEdit> edits = request.patterns().edits();
-        if (edits.isEmpty()) {
-            return List.of();
-        }
-        PlanRequest untouched =
-                request.with(solution.pins()).with(request.patterns().edited(List.of()));
-        Passes planned = flights(block, covered, untouched, design, mainPass());
-        return StripEdits.laid(planned, edits, block.plane(), paceOf(block, request), detour(block, request, design))
-                .waiting();
     }
 
     /** The pass that everything else is held against: the first. */
@@ -306,7 +197,7 @@ public record BlockPlan(
                         ground.source().over(block, 0).grid(),
                         new SiteMap(block.plane(), ground.obstacles(), ground.zones()),
                         ground.choice().with(HeightReference.TAKE_OFF),
-                        new HeightPlan.Relief(0, 0, 0),
+                        new Relief(0, 0, 0),
                         0,
                         passes.flight(),
                         design.scale().heightM(),
@@ -338,45 +229,12 @@ public record BlockPlan(
      * strips were laid by it.
      */
     public Optional<Wind> wind() {
-        return windOf(block, request);
+        return timeline.pace().wind();
     }
 
-    private static Optional<Wind> windOf(PlaneBlock block, PlanRequest request) {
-        OptionalDouble speed = request.pins().si(Quantity.WIND);
-        OptionalDouble from = request.pins().si(Quantity.WIND_FROM);
-        if (speed.isEmpty() || from.isEmpty()) {
-            return Optional.empty();
-        }
-        double aloft = windAloftMps(request);
-        boolean asked = request.patterns()
-                .direction()
-                .filter(by -> by == DirectionBy.INTO_WIND || by == DirectionBy.ACROSS_WIND)
-                .isPresent();
-        return aloft < Wind.NEGLIGIBLE_MPS && !asked
-                ? Optional.empty()
-                : Optional.of(new Wind(from.getAsDouble() - block.plane().convergenceRad(), aloft));
-    }
-
-    /**
-     * The pinned wind at flying height; as it was measured where nobody said at what height, 0 where none is pinned.
-     */
+    /** The pinned wind at flying height; as it was measured where nobody said at what height, 0 where none is pinned. */
     public double windAloftMps() {
-        return windAloftMps(request);
-    }
-
-    private static double windAloftMps(PlanRequest request) {
-        double measured = request.pins().siOr(Quantity.WIND, 0);
-        OptionalDouble at = request.pins().si(Quantity.WIND_AT);
-        OptionalDouble flown = request.pins().si(Quantity.HEIGHT);
-        double heightM = flown.isPresent()
-                ? flown.getAsDouble()
-                : request.pins().si(Quantity.GSD).stream()
-                        .mapToObj(gsd -> gsd
-                                * request.camera().focalLengthM()
-                                / request.camera().pitchM())
-                        .findFirst()
-                        .orElse(Double.NaN);
-        return at.isEmpty() || Double.isNaN(heightM) ? measured : Wind.aloftMps(measured, at.getAsDouble(), heightM);
+        return PlannedWind.aloftMps(request, design.scale().heightM());
     }
 
     /** How many photos are taken. */

@@ -4,9 +4,12 @@ import java.util.Optional;
 import yalos.core.block.PlaneBlock;
 import yalos.core.flight.Flight;
 import yalos.core.geodesy.PlanePoint;
+import yalos.core.height.DesignPlane;
 import yalos.core.height.HeightPlan;
 import yalos.core.height.HeightReference;
+import yalos.core.height.Relief;
 import yalos.core.plan.GroundRequest.Surveyed;
+import yalos.core.site.Detour;
 import yalos.core.site.SiteMap;
 import yalos.core.terrain.HeightGrid;
 
@@ -58,9 +61,18 @@ public record KnownGround(
     }
 
     /** Range between lowest and highest known ground in the block, in metres; 0 where none is known. */
-    static double reliefM(GroundRequest ground, PlaneBlock block) {
-        return HeightPlan.Relief.of(ground.source().over(block, LEAST_BUFFER_M).grid(), block)
-                .map(HeightPlan.Relief::rangeM)
+    private static double reliefM(GroundRequest ground, PlaneBlock block) {
+        return Relief.of(ground.source().over(block, LEAST_BUFFER_M).grid(), block)
+                .map(Relief::rangeM)
+                .orElse(0.0);
+    }
+
+    /** By how much the ground comes nearer to a level flight whose GSD holds on the lowest ground; lines are spaced for it. */
+    static double loweringM(PlanRequest request, PlaneBlock block) {
+        return request.ground()
+                .filter(ground -> ground.choice().plane() == DesignPlane.BOTH)
+                .filter(ground -> ground.choice().reference() == HeightReference.GEOID)
+                .map(ground -> reliefM(ground, block))
                 .orElse(0.0);
     }
 
@@ -68,13 +80,14 @@ public record KnownGround(
         Surveyed surveyed = ground.source().over(block, bufferM(design));
         HeightGrid grid = surveyed.grid();
         SiteMap site = new SiteMap(block.plane(), ground.obstacles(), ground.zones());
-        Flight over = HeightPlan.overKnown(grid, level, request.aircraft(), BlockPlan.detour(block, request, design));
+        Flight over = HeightPlan.overKnown(
+                grid, level, request.aircraft(), Detour.of(block.plane(), ground.zones(), level.highestLineM()));
         TakeOff takeOff = takeOff(ground, request);
         double takeOffM = takeOffM(takeOff, ground, request, grid, over);
         boolean counted = ground.choice().reference() != HeightReference.TAKE_OFF || !Double.isNaN(takeOffM);
         Optional<HeightPlan> heights = over.lines().isEmpty() || !counted
                 ? Optional.empty()
-                : HeightPlan.Relief.of(grid, block)
+                : Relief.of(grid, block)
                         .map(relief -> new HeightPlan(
                                 grid,
                                 site,

@@ -15,6 +15,9 @@ import yalos.core.units.Unit;
  */
 public record Reason(String formula, List<Term> terms, List<Limit> limits, String source) {
 
+    /** Where a rule of the trade comes from. */
+    public static final String PRACTICE = "common practice";
+
     /** One number put into a formula. Where {@code unit} is empty the number is shown as {@code text}. */
     public record Term(String symbol, String name, double si, Optional<Unit> unit, String text) {}
 
@@ -47,6 +50,11 @@ public record Reason(String formula, List<Term> terms, List<Limit> limits, Strin
     /** A figure the operator decided; its reason is that. */
     public static Reason decided() {
         return formula("pinned by you").source("your decision");
+    }
+
+    /** A figure nobody decided and nothing asks for; its reason is why it is usual. */
+    public static Reason byDefault(String why) {
+        return formula("the program's default").with("", "why", why).source(PRACTICE);
     }
 
     /** Collects the terms of a reason in the order of the formula. */

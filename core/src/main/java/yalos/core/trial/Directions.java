@@ -1,14 +1,10 @@
 package yalos.core.trial;
 
 import java.util.ArrayList;
-import java.util.EnumMap;
 import java.util.List;
-import java.util.Map;
 import java.util.OptionalDouble;
 import yalos.core.block.PlaneBlock;
 import yalos.core.fault.InputFault;
-import yalos.core.flight.Line;
-import yalos.core.flight.Pace;
 import yalos.core.pattern.BestDirection;
 import yalos.core.pattern.DirectionBy;
 import yalos.core.pattern.Gaze;
@@ -16,10 +12,8 @@ import yalos.core.pattern.Pass;
 import yalos.core.pattern.Pattern;
 import yalos.core.pattern.QuickestGrid;
 import yalos.core.pattern.StripGrid;
-import yalos.core.pattern.Task;
 import yalos.core.pins.Quantity;
 import yalos.core.plan.BlockPlan;
-import yalos.core.plan.KnownGround;
 import yalos.core.terrain.HeightGrid;
 
 /** The schools of direction compared on one block: each flown in thought, over its ground, in the wind to plan for. */
@@ -44,7 +38,7 @@ public final class Directions {
      * @param pathM length of the whole path
      * @param flightTimeS infinite where the wind forbids it
      * @param setShare of one battery set that it takes
-     * @param crabRad greatest angle between nose and track
+     * @param crabRad greatest angle between nose and track; not a number where the wind forbids a strip
      * @param blurPx on the faster strips
      * @param slowMps ground speed on the slower strips
      * @param fastMps ground speed on the faster ones
@@ -78,20 +72,21 @@ public final class Directions {
         }
         Directions directions = new Directions(plan);
         List<Row> rows = new ArrayList<>();
-        directions.all().forEach((by, direction) -> {
-            try {
-                rows.add(directions.row(by, direction));
-            } catch (InputFault tooMany) {
-                // A direction in which there would be too many photos is no choice.
-            }
-        });
+        for (DirectionBy by : DirectionBy.values()) {
+            directions.direction(by).ifPresent(direction -> {
+                try {
+                    rows.add(directions.row(by, direction));
+                } catch (InputFault tooMany) {
+                    // A direction in which there would be too many photos is no choice.
+                }
+            });
+        }
         return rows;
     }
 
     /** The direction a school asks for on this block as it stands now; empty where it has none. */
     public static OptionalDouble asked(BlockPlan plan, DirectionBy by) {
-        Double direction = new Directions(plan).all().get(by);
-        return direction == null ? OptionalDouble.empty() : OptionalDouble.of(direction);
+        return new Directions(plan).direction(by);
     }
 
     /** What a direction costs on this block. */
@@ -99,29 +94,34 @@ public final class Directions {
         return new Directions(plan).row(by, directionRad);
     }
 
-    private Map<DirectionBy, Double> all() {
-        Map<DirectionBy, Double> all = new EnumMap<>(DirectionBy.class);
-        PlaneBlock covered = plan.covered();
-        Task task = plan.mainPass().task();
-        all.put(
-                DirectionBy.TIME,
-                BestDirection.of(
-                                covered,
-                                task,
+    private OptionalDouble direction(DirectionBy by) {
+        return switch (by) {
+            case TIME ->
+                OptionalDouble.of(BestDirection.of(
+                                plan.covered(),
+                                plan.mainPass().task(),
                                 plan.timeline().pace(),
                                 plan.flight().launch())
                         .directionRad());
-        all.put(DirectionBy.LONGEST, narrowest(covered));
-        all.put(DirectionBy.SHORTEST, widest(covered));
-        plan.overGround()
-                .map(KnownGround::grid)
-                .ifPresent(grid -> contour(grid, plan.block()).ifPresent(along -> all.put(DirectionBy.CONTOUR, along)));
-        plan.wind().ifPresent(wind -> {
-            all.put(DirectionBy.INTO_WIND, half(wind.fromRad()));
-            all.put(DirectionBy.ACROSS_WIND, half(wind.fromRad() + Math.PI / 2));
-        });
-        plan.request().pins().si(Quantity.DIRECTION).ifPresent(pinned -> all.put(DirectionBy.FIXED, half(pinned)));
-        return all;
+            case LONGEST -> OptionalDouble.of(narrowest(plan.covered()));
+            case SHORTEST -> OptionalDouble.of(widest(plan.covered()));
+            case CONTOUR ->
+                plan.overGround()
+                        .map(ground -> contour(ground.grid(), plan.block()))
+                        .orElse(OptionalDouble.empty());
+            case INTO_WIND -> fromWind(0);
+            case ACROSS_WIND -> fromWind(Math.PI / 2);
+            case FIXED ->
+                plan.request().pins().si(Quantity.DIRECTION).stream()
+                        .map(StripGrid::halfTurn)
+                        .findFirst();
+        };
+    }
+
+    private OptionalDouble fromWind(double offRad) {
+        return plan.wind()
+                .map(wind -> OptionalDouble.of(StripGrid.halfTurn(wind.fromRad() + offRad)))
+                .orElse(OptionalDouble.empty());
     }
 
     private Row row(DirectionBy by, double directionRad) {
@@ -131,45 +131,24 @@ public final class Directions {
                 ? new QuickestGrid(gaze)
                 : StripGrid.towards(directionRad).looking(gaze);
         BlockPlan flown = plan.flown(new Pass(pattern, plan.mainPass().task()));
-        Pace pace = flown.timeline().pace();
-        double slow = Double.POSITIVE_INFINITY;
-        double fast = 0;
-        double crab = 0;
-        for (Line line : flown.flight().lines()) {
-            if (line.pass() != 1) {
-                continue;
-            }
-            double ground = pace.groundMps(line.trackRad(), line.speedMps());
-            slow = Math.min(slow, ground);
-            fast = Math.max(fast, ground);
-            double airspeed = Math.max(1e-9, pace.airspeedMps(line.trackRad(), ground));
-            crab = Math.max(
-                    crab,
-                    plan.wind()
-                            .map(wind -> Math.abs(
-                                    wind.crabRad(line.trackRad(), airspeed).orElse(0)))
-                            .orElse(0.0));
-        }
+        LineSpeeds lines = LineSpeeds.ofMainPass(flown);
         double usable = plan.usableMinutes() * 60;
         return new Row(
                 by,
-                half(flown.mainPass().pattern().directionRad().orElse(directionRad)),
+                StripGrid.halfTurn(flown.mainPass().pattern().directionRad().orElse(directionRad)),
                 flown.flight().strips(),
                 Math.max(0, flown.flight().strips() - 1),
                 flown.flight().pathLengthM(),
                 flown.flightTimeS(),
                 flown.timeline().totalS() / usable,
-                crab,
-                fast * plan.design().shutterTimeS() / plan.design().scale().gsdAlongM(),
-                slow,
-                fast,
-                plan.design().baseM() / slow,
-                plan.design().baseM() / fast);
-    }
-
-    private static double half(double directionRad) {
-        double turned = directionRad % Math.PI;
-        return turned < 0 ? turned + Math.PI : turned;
+                lines.crabRad(),
+                lines.fastMps()
+                        * plan.design().shutterTimeS()
+                        / plan.design().scale().gsdAlongM(),
+                lines.slowMps(),
+                lines.fastMps(),
+                plan.design().baseM() / lines.slowMps(),
+                plan.design().baseM() / lines.fastMps());
     }
 
     /** Along the edge of the hull across which the block is narrowest: there are fewest strips, and they are longest. */
@@ -179,7 +158,7 @@ public final class Directions {
         double least = Double.POSITIVE_INFINITY;
         for (int i = 0; i < hull.length; i += 2) {
             int before = (i + hull.length - 2) % hull.length;
-            double direction = half(Math.atan2(hull[i] - hull[before], hull[i + 1] - hull[before + 1]));
+            double direction = StripGrid.halfTurn(Math.atan2(hull[i] - hull[before], hull[i + 1] - hull[before + 1]));
             double across = across(block, direction);
             if (across < least - 1e-9) {
                 least = across;
@@ -236,6 +215,6 @@ public final class Directions {
             return OptionalDouble.empty();
         }
         double risingFromEast = 0.5 * Math.atan2(2 * en, ee - nn);
-        return OptionalDouble.of(half(Math.PI / 2 - risingFromEast + Math.PI / 2));
+        return OptionalDouble.of(StripGrid.halfTurn(Math.PI / 2 - risingFromEast + Math.PI / 2));
     }
 }

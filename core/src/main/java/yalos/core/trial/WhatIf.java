@@ -6,7 +6,6 @@ import java.util.stream.DoubleStream;
 import java.util.stream.Stream;
 import yalos.core.fault.InputFault;
 import yalos.core.flight.BatteryUse;
-import yalos.core.flight.Line;
 import yalos.core.flight.Pace;
 import yalos.core.flight.StopAndGo;
 import yalos.core.flight.Timeline;
@@ -19,7 +18,6 @@ import yalos.core.plan.BlockPlan;
 import yalos.core.plan.Design;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
-import yalos.core.wind.Wind;
 
 /** What would this block cost a little higher or lower, with other overlaps, or triggered otherwise? True plans, each. */
 public final class WhatIf {
@@ -126,35 +124,24 @@ public final class WhatIf {
     public List<InWind> inWind() {
         return plan.wind()
                 .map(wind -> plan.mainPass().pattern().inWind(wind).stream()
-                        .map(school -> inWind(school, wind))
+                        .map(this::inWind)
                         .toList())
                 .orElse(List.of());
     }
 
-    private InWind inWind(Pattern.School school, Wind wind) {
+    private InWind inWind(Pattern.School school) {
         Design design = plan.design();
         BlockPlan flown = plan.flown(new Pass(school.pattern(), plan.mainPass().task()));
-        Pace pace = flown.timeline().pace();
-        double slow = Double.POSITIVE_INFINITY;
-        double fast = 0;
-        double crab = 0;
-        for (Line line : flown.flight().lines()) {
-            double ground = pace.groundMps(line.trackRad(), line.speedMps());
-            double airspeed = Math.max(1e-9, pace.airspeedMps(line.trackRad(), ground));
-            slow = Math.min(slow, ground);
-            fast = Math.max(fast, ground);
-            crab = Math.max(
-                    crab, Math.abs(wind.crabRad(line.trackRad(), airspeed).orElse(Double.NaN)));
-        }
+        LineSpeeds lines = LineSpeeds.ofMainPass(flown);
         return new InWind(
                 school.name(),
                 school.pattern().directionRad().orElse(Double.NaN),
-                slow,
-                fast,
-                crab,
+                lines.slowMps(),
+                lines.fastMps(),
+                lines.crabRad(),
                 flown.flightTimeS(),
-                design.baseM() / fast,
-                fast * design.shutterTimeS() / design.scale().gsdAlongM());
+                design.baseM() / lines.fastMps(),
+                lines.fastMps() * design.shutterTimeS() / design.scale().gsdAlongM());
     }
 
     /**

@@ -80,6 +80,24 @@ class TimelineTest {
         assertThat(timeline.at(timeline.spans().get(1).fromS()).groundMps()).isCloseTo(10, Offset.offset(1e-9));
     }
 
+    private static FlightBuilder.Photographed towards(PlanePoint from, double trackDeg) {
+        PlanePoint to = from.moved(Math.toRadians(trackDeg), 100);
+        return line(from.xM(), from.yM(), to.xM(), to.yM(), 10);
+    }
+
+    /** A strip that bends by 20° is flown through; where its bends add up to more than 30° it is slowed down for once, before the line that does. */
+    @Test
+    void gentleBendsAreFlownThroughUntilTheyAddUp() {
+        FlightBuilder gentle = new FlightBuilder(ROTOR, Optional.empty());
+        gentle.line(towards(new PlanePoint(0, 0), 0));
+        gentle.lineOn(towards(new PlanePoint(0, 110), 20));
+        assertThat(Timeline.of(gentle.landed(), STILL).totalS()).isCloseTo(handS(210, 10), Offset.offset(1e-9));
+        PlanePoint next = gentle.here().orElseThrow().moved(Math.toRadians(30), 10);
+        gentle.lineOn(towards(next, 40));
+        assertThat(Timeline.of(gentle.landed(), STILL).totalS())
+                .isCloseTo(handS(220, 10) + handS(100, 10), Offset.offset(1e-9));
+    }
+
     /** Ten hops of 20 m from stand to stand and a stand of 2 s at each of eleven photos: 2 sqrt(20 / 2.5) s a hop. */
     @Test
     void stoppingAtEveryPhotoAgreesWithTheHandFigure() {
@@ -198,6 +216,10 @@ class TimelineTest {
         assertThat(use.sets()).isEqualTo(2);
         assertThat(use.tripsS()).isCloseTo(handS(1000, 15) + 60 / 3.0 + back, Offset.offset(1e-9));
         assertThat(use.leftS()).isCloseTo(usable - back - (timeline.totalS() - photos[9]), Offset.offset(1e-9));
+        assertThat(use.at(photos[9] - 1)).isEqualTo(new BatteryUse.Charge(1, photos[9] - 1));
+        assertThat(use.at(photos[9] + 2).set()).isEqualTo(2);
+        assertThat(use.at(photos[9] + 2).usedS()).as("way back, and 2 s").isCloseTo(back + 2, Offset.offset(1e-9));
+        assertThat(use.at(timeline.totalS()).usedS()).isCloseTo(usable - use.leftS(), Offset.offset(1e-9));
     }
 
     @Test

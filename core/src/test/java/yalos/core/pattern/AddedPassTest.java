@@ -105,6 +105,14 @@ class AddedPassTest {
         assertThat(ofPass(plan, 1))
                 .allSatisfy(photo ->
                         assertThat(photo.upM()).isEqualTo(plan.design().scale().heightM()));
+        Leg before = null;
+        for (Leg leg : plan.flight().legs()) {
+            assertThat(leg.start().upM())
+                    .as("no step in height")
+                    .isCloseTo(before == null ? 0 : before.end().upM(), Offset.offset(1e-9));
+            before = leg;
+        }
+        assertThat(before.end().upM()).isZero();
     }
 
     /** The middle of a picture tilted by 30° from 75 m lies 43 m ahead; every pass still shows every corner of the block. */

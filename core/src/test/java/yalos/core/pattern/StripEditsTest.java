@@ -10,6 +10,7 @@ import java.util.stream.Collectors;
 import org.assertj.core.data.Offset;
 import org.junit.jupiter.api.Test;
 import yalos.core.Samples;
+import yalos.core.block.Corridor;
 import yalos.core.fault.InputFault;
 import yalos.core.finding.Findings;
 import yalos.core.flight.Leg;
@@ -87,6 +88,20 @@ class StripEditsTest {
         joins(changed);
     }
 
+    /** A corridor round a right angle: two strips of two lines each. Without the first line of the second its other line is still that strip. */
+    @Test
+    void whatIsLeftOfABentStripKeepsItsNumber() {
+        Corridor corner = Corridor.usual(List.of(Samples.at(0, 0), Samples.at(400, 0), Samples.at(400, 400)));
+        Patterns patterns = Patterns.SINGLE.along(Optional.of(corner));
+        PlanRequest request = Samples.request(corner.outline(), Pins.ofGsd(2)).with(patterns);
+        BlockPlan whole = request.plan();
+        assertThat(whole.flight().lines()).extracting(Line::strip).containsExactly(1, 1, 2, 2);
+        StripEdit first = StripEdit.drop(middle(whole, whole.flight().line(3)));
+        BlockPlan without = request.with(patterns.edited(List.of(first))).plan();
+        assertThat(without.flight().lines()).extracting(Line::strip).containsExactly(1, 1, 2);
+        joins(without);
+    }
+
     @Test
     void aStripIsAdded() {
         BlockPlan whole = plan(2);
@@ -107,7 +122,7 @@ class StripEditsTest {
         StripEdit far = StripEdit.drop(Samples.at(2000, 2000));
         BlockPlan waits = plan(2, far);
         assertThat(waits.flight().strips()).isEqualTo(whole.flight().strips());
-        assertThat(waits.waitingEdits()).containsExactly(far);
+        assertThat(waits.passes().waiting()).containsExactly(far);
         assertThat(Findings.of(waits, UnitChoice.METRIC))
                 .anySatisfy(finding -> assertThat(finding.key()).isEqualTo("changes-wait"));
     }

@@ -14,16 +14,22 @@ import yalos.core.Samples;
 import yalos.core.block.LocalPlane;
 import yalos.core.flight.Leg;
 import yalos.core.flight.Line;
+import yalos.core.flight.Link;
 import yalos.core.flight.Way;
 import yalos.core.geodesy.LonLat;
 import yalos.core.geodesy.PlanePoint;
 import yalos.core.height.HeightChoice;
 import yalos.core.kit.Aircraft;
 import yalos.core.kit.Kit;
+import yalos.core.pattern.AddedPass;
+import yalos.core.pattern.Crossing;
+import yalos.core.pattern.Patterns;
 import yalos.core.pins.Pins;
 import yalos.core.plan.BlockPlan;
 import yalos.core.plan.GroundRequest;
 import yalos.core.plan.PlanRequest;
+import yalos.core.units.Measure;
+import yalos.core.units.Unit;
 
 /** Ways round what must not be flown over. */
 class DetourTest {
@@ -125,6 +131,39 @@ class DetourTest {
             }
         }
         assertThat(ways).isPositive();
+    }
+
+    /** A zone from 90 m up hangs over a main pass at 75 m and in the way of a crossing at 110 m: ways between them must not rise into it. */
+    @Test
+    void theHighestPassDecidesWhatIsGoneRound() {
+        List<Zone> zones = List.of(new Zone(
+                "airway",
+                Zone.Kind.KEEP_OUT,
+                Samples.outline(230, 240, 350, 240, 350, 600, 230, 600),
+                90,
+                Double.POSITIVE_INFINITY));
+        AddedPass.Own higher =
+                new AddedPass.Own(Optional.of(Measure.of(110, Unit.METRE)), Optional.empty(), Optional.empty());
+        BlockPlan plan = new PlanRequest(
+                        Kit.of(Aircraft.smallMultirotor(), Samples.twentyMegapixel()),
+                        Pins.ofGsd(2),
+                        Samples.concaveWithHole(),
+                        Optional.of(Samples.at(-200, 250)),
+                        OptionalInt.of(32630))
+                .with(Patterns.SINGLE.adding(Crossing.SQUARE.with(higher)))
+                .over(new GroundRequest(
+                        GroundRequest.LEVEL, HeightChoice.USUAL, List.of(), zones, OptionalDouble.empty()))
+                .plan();
+        Detour round = Detour.of(plan.block().plane(), zones, 110);
+        int led = 0;
+        for (Leg leg : plan.flight().legs()) {
+            if (leg instanceof Link link && link.kind() != Link.Kind.HOME) {
+                assertThat(round.clear(link.pointAt(0), link.pointAt(link.lengthM())))
+                        .isTrue();
+                led++;
+            }
+        }
+        assertThat(led).isPositive();
     }
 
     @Test

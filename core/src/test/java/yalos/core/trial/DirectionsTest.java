@@ -76,6 +76,33 @@ class DirectionsTest {
         assertThat(plan.wind().orElseThrow().speedMps()).isCloseTo(6.67, Offset.offset(0.01));
     }
 
+    /** A height that gives way to a pinned number of photos is the height the wind is reckoned at. */
+    @Test
+    void windIsReckonedAtTheHeightThatIsFlown() {
+        Pins pins = wind(5, 0)
+                .with(Quantity.WIND_AT, Measure.of(10, Unit.METRE))
+                .pinned(Quantity.PHOTOS, Measure.of(60, Unit.COUNT));
+        BlockPlan plan = plan(pins);
+        double heightM = plan.design().scale().heightM();
+        assertThat(heightM).isGreaterThan(80);
+        assertThat(plan.windAloftMps()).isCloseTo(5 * Math.pow(heightM / 10, 1 / 7.0), Offset.offset(1e-9));
+        assertThat(plan.wind().orElseThrow().speedMps()).isCloseTo(plan.windAloftMps(), Offset.offset(1e-9));
+    }
+
+    /** One school asked for alone answers as it does among all. */
+    @Test
+    void eachSchoolAnswersTheSameAlone() {
+        BlockPlan plan = plan(wind(6, 40));
+        rows(plan).forEach((by, row) -> {
+            if (by != DirectionBy.TIME) {
+                assertThat(Directions.asked(plan, by).orElseThrow())
+                        .isCloseTo(row.directionRad(), Offset.offset(1e-12));
+            }
+        });
+        assertThat(Directions.asked(plan, DirectionBy.CONTOUR)).isEmpty();
+        assertThat(Directions.asked(plan, DirectionBy.FIXED)).isEmpty();
+    }
+
     @Test
     void aWeakWindIsLeftOutUnlessStripsWereLaidByIt() {
         assertThat(plan(wind(1.5, 40)).wind()).isEmpty();

@@ -23,7 +23,7 @@ import yalos.core.units.Unit;
  * Reads {@code plan.passes}: one main pass (grid, corridor or lidar), and those added to it. Without the member there is one grid.
  */
 final class PassReader {
-    private static final Set<String> MAIN = Set.of("grid", "corridor", "lidar");
+    private static final String PATTERNS = "corridor, crossing, grid, lidar, tie, tilted";
     private static final Set<String> OWN = Set.of("pattern", "heightM", "forwardOverlap", "sideOverlap");
 
     /** What a main pass may say for itself instead of the plan. */
@@ -90,10 +90,7 @@ final class PassReader {
                 throw new InputFault(
                         path + ".pattern",
                         pattern.isEmpty() ? "missing" : pattern,
-                        "A pattern is one of %s."
-                                .formatted(Stream.concat(MAIN.stream(), AddedPass.KEYS.stream())
-                                        .sorted()
-                                        .collect(Collectors.joining(", "))));
+                        "A pattern is one of %s.".formatted(PATTERNS));
         }
     }
 

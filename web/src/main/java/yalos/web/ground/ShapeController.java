@@ -33,9 +33,7 @@ import yalos.web.block.PlanDesk;
 import yalos.web.block.Visit;
 import yalos.web.shell.Preferences;
 import yalos.web.store.BlockFacts;
-import yalos.web.store.FactsJson;
 import yalos.web.store.JobMapper;
-import yalos.web.store.Unreadable;
 
 /** The outline as a whole: moved, turned, widened; other blocks to snap to; and places to go to. */
 @Controller
@@ -190,18 +188,10 @@ class ShapeController {
             rows.blocksOf(open.jobId()).stream()
                     .filter(row -> row.id() != id)
                     .limit(MOST_NEIGHBOURS)
-                    .map(ShapeController::outline)
-                    .forEach(outline -> outline.rings().forEach(ring -> rings.add(flat(ring, grid.get()))));
+                    .flatMap(row -> row.readable().stream())
+                    .forEach(facts -> facts.outline().rings().forEach(ring -> rings.add(flat(ring, grid.get()))));
         }
         return ResponseEntity.ok().cacheControl(CacheControl.noStore()).body(rings);
-    }
-
-    private static Outline outline(JobMapper.BlockRow row) {
-        try {
-            return FactsJson.read(row.facts()).outline();
-        } catch (Unreadable lost) {
-            return Outline.EMPTY;
-        }
     }
 
     private static double[] flat(List<LonLat> ring, Grid grid) {

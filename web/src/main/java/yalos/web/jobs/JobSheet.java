@@ -27,10 +27,10 @@ record JobSheet(List<Shape> shapes, List<double[]> launches, double scaleWidth, 
     private static final double[] STEPS = {1, 2, 5};
 
     /** A block: its number in the order flown, where that is written, its outline and the axis of a corridor as path data. */
-    record Shape(int number, String name, boolean hidden, String path, String axis, double x, double y) {}
+    record Shape(int number, String name, String path, String axis, double x, double y) {}
 
     /** A block to be drawn. */
-    record Listed(int number, String name, boolean hidden, BlockFacts facts) {}
+    record Listed(int number, String name, BlockFacts facts) {}
 
     /** The sheet; empty while no block has an outline. */
     static Optional<JobSheet> of(List<Listed> blocks, UnitChoice units) {
@@ -71,7 +71,6 @@ record JobSheet(List<Shape> shapes, List<double[]> launches, double scaleWidth, 
                 shapes.add(new Shape(
                         block.number(),
                         block.name(),
-                        block.hidden(),
                         block.facts().outline().rings().stream()
                                 .map(ring -> path(ring) + "Z")
                                 .reduce("", String::concat),

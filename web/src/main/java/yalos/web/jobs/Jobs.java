@@ -24,7 +24,6 @@ import yalos.web.store.CameraMapper;
 import yalos.web.store.CameraRow;
 import yalos.web.store.FactsJson;
 import yalos.web.store.JobMapper;
-import yalos.web.store.Unreadable;
 
 /** Makes, names, copies and deletes jobs and blocks. */
 @Service
@@ -78,9 +77,9 @@ public class Jobs {
      */
     @Transactional
     public long addBlock(long job, String name, long template) {
-        List<JobMapper.BlockRow> others = rows.blocksOf(job);
-        Optional<LonLat> place = others.stream()
-                .flatMap(row -> readable(row).stream())
+        // A block that cannot be read lends nothing to a new one.
+        Optional<LonLat> place = rows.blocksOf(job).stream()
+                .flatMap(row -> row.readable().stream())
                 .map(facts -> facts.launch()
                         .or(() -> facts.outline().isEmpty()
                                 ? Optional.empty()
@@ -89,15 +88,6 @@ public class Jobs {
                 .findFirst();
         BlockFacts facts = usualFacts(place);
         return addBlock(job, name, template == 0 ? facts : templates.applied(template, facts), "new block");
-    }
-
-    /** A block that cannot be read lends nothing to a new one. */
-    private static Optional<BlockFacts> readable(JobMapper.BlockRow row) {
-        try {
-            return Optional.of(FactsJson.read(row.facts()));
-        } catch (Unreadable lost) {
-            return Optional.empty();
-        }
     }
 
     /** Adds a block with the given facts as its first step. */
@@ -191,6 +181,15 @@ public class Jobs {
         rows.hideBlock(one, true);
         rows.hideBlock(other, true);
         return made;
+    }
+
+    /**
+     * @throws NotThere when the job has no such block
+     */
+    void refuseElsewhere(long job, long block) {
+        if (there(block).jobId() != job) {
+            throw new NotThere("This job has no such block.");
+        }
     }
 
     private JobMapper.BlockRow there(long block) {

@@ -1,6 +1,6 @@
 package yalos.web.jobs;
 
-import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -24,11 +24,8 @@ import yalos.web.block.Summaries;
 import yalos.web.history.Templates;
 import yalos.web.shell.NotThere;
 import yalos.web.shell.Preferences;
-import yalos.web.store.BlockFacts;
-import yalos.web.store.FactsJson;
 import yalos.web.store.JobMapper;
 import yalos.web.store.SummaryMapper.ListRow;
-import yalos.web.store.Unreadable;
 
 /** The page one starts from: all jobs, their blocks, and a new one. */
 @Controller
@@ -138,45 +135,35 @@ class JobsController {
         model.addAttribute("job", job);
         model.addAttribute("templates", templates.all());
         List<ListRow> listed = summaries.ofJob(id);
-        model.addAttribute("blocks", numbered(listed));
+        Map<Long, Integer> numbers = numbers(listed);
+        UnitChoice units = preferences.units();
         model.addAttribute(
-                "sheet", JobSheet.of(drawn(listed), preferences.units()).orElse(null));
-        model.addAttribute("totals", totals(listed, preferences.units()));
+                "blocks",
+                listed.stream()
+                        .map(row -> view(
+                                row,
+                                units,
+                                row.hidden() ? "" : numbers.get(row.id()).toString()))
+                        .toList());
+        model.addAttribute("sheet", JobSheet.of(drawn(id, numbers), units).orElse(null));
+        model.addAttribute("totals", totals(listed, units));
         return "jobs/job";
     }
 
-    private List<BlockView> numbered(List<ListRow> listed) {
-        List<BlockView> numbered = new ArrayList<>();
-        int number = 0;
-        for (ListRow row : listed) {
-            number += row.hidden() ? 0 : 1;
-            numbered.add(view(row, preferences.units(), row.hidden() ? "" : String.valueOf(number)));
-        }
-        return numbered;
+    /** Numbers of the blocks that are not hidden, in the order flown. */
+    private static Map<Long, Integer> numbers(List<ListRow> listed) {
+        Map<Long, Integer> numbers = new HashMap<>();
+        listed.stream().filter(row -> !row.hidden()).forEach(row -> numbers.put(row.id(), numbers.size() + 1));
+        return numbers;
     }
 
-    /** Blocks that can be read, with their numbers in the order flown. */
-    private List<JobSheet.Listed> drawn(List<ListRow> listed) {
-        List<JobSheet.Listed> drawn = new ArrayList<>();
-        int number = 0;
-        for (ListRow row : listed) {
-            number += row.hidden() ? 0 : 1;
-            int shown = number;
-            if (!row.hidden()) {
-                rows.block(row.id())
-                        .flatMap(JobsController::readable)
-                        .ifPresent(facts -> drawn.add(new JobSheet.Listed(shown, row.name(), false, facts)));
-            }
-        }
-        return drawn;
-    }
-
-    private static Optional<BlockFacts> readable(JobMapper.BlockRow row) {
-        try {
-            return Optional.of(FactsJson.read(row.facts()));
-        } catch (Unreadable lost) {
-            return Optional.empty();
-        }
+    /** Blocks of a job that have a number and can be read. */
+    private List<JobSheet.Listed> drawn(long job, Map<Long, Integer> numbers) {
+        return rows.blocksOf(job).stream()
+                .filter(row -> numbers.containsKey(row.id()))
+                .flatMap(row -> row.readable().stream()
+                        .map(facts -> new JobSheet.Listed(numbers.get(row.id()), row.name(), facts)))
+                .toList();
     }
 
     /** Area, photos and flight time of all blocks that are not hidden. */
@@ -210,6 +197,7 @@ class JobsController {
             @RequestParam long block,
             @RequestParam String act,
             @RequestParam(defaultValue = "") String name) {
+        jobs.refuseElsewhere(job, block);
         switch (act) {
             case "rename" -> jobs.renameBlock(block, name);
             case "hide" -> jobs.hide(block, true);

@@ -51,8 +51,8 @@ class SplitController {
             @RequestParam(defaultValue = "") String overlap,
             @RequestParam(defaultValue = "") String from,
             @RequestParam(defaultValue = "") String to) {
-        OpenBlock block = blocks.open(id);
-        BlockFacts facts = block.facts();
+        jobs.refuseElsewhere(job, id);
+        BlockFacts facts = blocks.open(id).facts();
         if (facts.outline().isEmpty() || facts.patterns().corridor().isPresent()) {
             throw new InputFault("split", "none", "Only an area can be split; draw its outline first.");
         }
@@ -70,7 +70,7 @@ class SplitController {
         };
         List<Outline> sound = split.stream().map(OutlineCheck::sound).toList();
         jobs.split(id, sound, facts);
-        return "redirect:/jobs/" + block.jobId();
+        return "redirect:/jobs/" + job;
     }
 
     private static LonLat place(String typed, BlockFacts facts) {
@@ -105,6 +105,7 @@ class SplitController {
     /** Joins another block of the job to this one; both stay, hidden. */
     @PostMapping("/jobs/{job}/join")
     String join(@PathVariable long job, @RequestParam("block") long id, @RequestParam long with) {
+        jobs.refuseElsewhere(job, id);
         OpenBlock one = blocks.open(id);
         OpenBlock other = blocks.open(with);
         if (one.jobId() != other.jobId() || id == with) {

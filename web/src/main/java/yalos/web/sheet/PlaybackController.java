@@ -1,7 +1,6 @@
 package yalos.web.sheet;
 
 import java.util.Arrays;
-import java.util.List;
 import org.springframework.http.CacheControl;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
@@ -41,19 +40,18 @@ class PlaybackController {
      * @param stepS between them
      * @param totalS of the flight in the air, changes of batteries left out
      * @param places easting, northing in turn
-     * @param along distance from the start of its line, in metres; of no meaning between lines
      * @param line number of the line flown, 0 between lines
-     * @param above height above ground, above take-off where the ground is level, in the operator's unit; null where unknown
+     * @param above height in the operator's unit; null where unknown
      * @param photos taken so far
      * @param speed over ground, in the operator's unit
      * @param used share of the battery set in the aircraft, 0..1
      * @param set its number, from 1
+     * @param aboveWhat {@code ground}, or {@code take-off} where the ground is level or not known
      */
     record Playback(
             double stepS,
             double totalS,
             double[] places,
-            double[] along,
             int[] line,
             Double[] above,
             int[] photos,
@@ -61,6 +59,7 @@ class PlaybackController {
             double[] used,
             int[] set,
             String heightUnit,
+            String aboveWhat,
             String speedUnit,
             int allPhotos) {}
 
@@ -84,7 +83,6 @@ class PlaybackController {
                 step,
                 total,
                 new double[2 * moments],
-                new double[moments],
                 new int[moments],
                 new Double[moments],
                 new int[moments],
@@ -92,6 +90,7 @@ class PlaybackController {
                 new double[moments],
                 new int[moments],
                 units.unit(UnitKind.HEIGHT).symbol(),
+                plan.heights().isPresent() ? "ground" : "take-off",
                 units.unit(UnitKind.SPEED).symbol(),
                 plan.photos());
         for (int i = 0; i < moments; i++) {
@@ -99,7 +98,9 @@ class PlaybackController {
             moment(played, i, timeline.at(now), plan, units);
             int taken = Arrays.binarySearch(photosS, now);
             played.photos()[i] = taken >= 0 ? taken + 1 : -taken - 1;
-            battery(played, i, now, plan.batteries().changes(), usableS);
+            BatteryUse.Charge charge = plan.batteries().at(now);
+            played.used()[i] = Math.round(charge.usedS() / usableS * 1000) / 1000.0;
+            played.set()[i] = charge.set();
         }
         return played;
     }
@@ -110,7 +111,6 @@ class PlaybackController {
         played.places()[2 * i + 1] = Math.round(at.north() * 100) / 100.0;
         if (moment.leg() instanceof Line line) {
             played.line()[i] = line.number();
-            played.along()[i] = Math.round(line.from().distanceM(moment.place().point()) * 10) / 10.0;
         }
         double above = plan.heights()
                 .map(heights -> moment.place().upM()
@@ -120,20 +120,5 @@ class PlaybackController {
                 ? null
                 : Math.round(units.unit(UnitKind.HEIGHT).ofSi(above) * 10) / 10.0;
         played.speed()[i] = Math.round(units.unit(UnitKind.SPEED).ofSi(moment.groundMps()) * 10) / 10.0;
-    }
-
-    private static void battery(Playback played, int i, double now, List<BatteryUse.Change> changes, double usableS) {
-        double since = 0;
-        double used = 0;
-        int set = 1;
-        for (BatteryUse.Change change : changes) {
-            if (change.atS() <= now) {
-                since = change.atS();
-                used = change.usedS();
-                set++;
-            }
-        }
-        played.used()[i] = Math.round((used + now - since) / usableS * 1000) / 1000.0;
-        played.set()[i] = set;
     }
 }

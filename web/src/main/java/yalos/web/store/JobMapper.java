@@ -27,7 +27,16 @@ public interface JobMapper {
             int lastSeq,
             String facts,
             String label,
-            LocalDateTime madeAt) {}
+            LocalDateTime madeAt) {
+        /** What is known about it; empty where that cannot be read any more, so that one damaged block spoils no list. */
+        public Optional<BlockFacts> readable() {
+            try {
+                return Optional.of(FactsJson.read(facts));
+            } catch (Unreadable lost) {
+                return Optional.empty();
+            }
+        }
+    }
 
     String BLOCK = """
             select b.id, b.job_id, j.name as job_name, b.name, b.head, b.version,

@@ -10,6 +10,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import yalos.core.fault.InputFault;
 import yalos.core.ledger.Entry;
+import yalos.core.pattern.DirectionBy;
 import yalos.core.pins.Pins;
 import yalos.core.pins.Quantity;
 import yalos.core.pins.TypedPin;
@@ -56,7 +57,13 @@ class LedgerController {
         Quantity quantity = Quantity.ofKey(key).orElseThrow(() -> new NotThere("The ledger has no row “" + key + "”."));
         UnitChoice units = preferences.typed();
         Change change = changeOf(quantity, act, value, units, blocks.open(id).facts());
-        return page.changed(blocks.change(id, visit.version(), change.label(), change.facts()), visit);
+        return page.changed(
+                blocks.change(
+                        id,
+                        visit.version(),
+                        change.label(),
+                        facts -> redirected(facts, change.facts().apply(facts))),
+                visit);
     }
 
     /** Pins both overlaps, as a school of practice has them. */
@@ -76,6 +83,15 @@ class LedgerController {
                                 .with(first.quantity(), first.value())
                                 .with(second.quantity(), second.value()))),
                 visit);
+    }
+
+    /** A direction typed or let go has no longer the reason for which it was chosen before. */
+    private static BlockFacts redirected(BlockFacts before, BlockFacts after) {
+        Optional<Measure> pinned = after.pins().of(Quantity.DIRECTION);
+        return before.patterns().direction().isEmpty()
+                        || pinned.equals(before.pins().of(Quantity.DIRECTION))
+                ? after
+                : after.with(after.patterns().turned(pinned.isPresent() ? DirectionBy.FIXED : DirectionBy.TIME));
     }
 
     private record Change(String label, UnaryOperator<BlockFacts> facts) {}

@@ -105,7 +105,9 @@ export class Playback {
     if (moment.line > 0 && this.sheet.choosing.strip !== moment.line - 1) this.sheet.choosing.choose(moment.line - 1);
     this.sheet.section.mark(moment.line > 0 ? moment.line : 0, moment.place);
     const above =
-      moment.above === null ? "height unknown" : `${moment.above.toFixed(0)} ${data.heightUnit} above ground`;
+      moment.above === null
+        ? "height unknown"
+        : `${moment.above.toFixed(0)} ${data.heightUnit} above ${data.aboveWhat}`;
     const set = data.set[data.set.length - 1] > 1 ? `set ${moment.set}: ` : "battery ";
     this.bar.querySelector("output").textContent = [
       `${clock(this.now)} of ${clock(data.totalS)}`,
