@@ -11,6 +11,7 @@ import org.openjdk.jmh.annotations.Setup;
 import org.openjdk.jmh.annotations.State;
 import yalos.core.camera.GroundScale;
 import yalos.core.flight.Exposure;
+import yalos.core.geodesy.Bounds;
 import yalos.core.plan.BlockPlan;
 import yalos.core.proof.PhotoCount;
 
@@ -42,10 +43,10 @@ public class CountBench {
         List<Exposure> photos = plan.flight().exposures();
         double sin = Math.sin(photos.get(0).trackRad());
         double cos = Math.cos(photos.get(0).trackRad());
-        double[] bounds = plan.block().bounds();
+        Bounds bounds = plan.block().bounds();
         long sum = 0;
-        for (double y = bounds[2] + CELL_M / 2; y < bounds[3]; y += 100 * CELL_M) {
-            for (double x = bounds[0] + CELL_M / 2; x < bounds[1]; x += CELL_M) {
+        for (double y = bounds.south() + CELL_M / 2; y < bounds.north(); y += 100 * CELL_M) {
+            for (double x = bounds.west() + CELL_M / 2; x < bounds.east(); x += CELL_M) {
                 for (Exposure photo : photos) {
                     double dx = x - photo.pose().eastM();
                     double dy = y - photo.pose().northM();

@@ -8,6 +8,7 @@ import java.util.Optional;
 import java.util.StringJoiner;
 import yalos.core.camera.View;
 import yalos.core.flight.Exposure;
+import yalos.core.geodesy.Bounds;
 import yalos.core.plan.BlockPlan;
 
 /** How long reference software takes to burn the same footprints; the best of three runs, its start included. */
@@ -24,7 +25,7 @@ final class GdalBaseline {
         Path folder = Files.createTempDirectory("yalos-bench");
         Path footprints = folder.resolve("footprints.geojson");
         Files.writeString(footprints, geoJson(plan));
-        double[] bounds = plan.block().bounds();
+        Bounds bounds = plan.block().bounds();
         double best = Double.MAX_VALUE;
         for (int i = 0; i < 3; i++) {
             Path raster = folder.resolve("count" + i + ".tif");
@@ -41,10 +42,10 @@ final class GdalBaseline {
                             "0.5",
                             "0.5",
                             "-te",
-                            String.valueOf(bounds[0]),
-                            String.valueOf(bounds[2]),
-                            String.valueOf(bounds[1]),
-                            String.valueOf(bounds[3]),
+                            String.valueOf(bounds.west()),
+                            String.valueOf(bounds.south()),
+                            String.valueOf(bounds.east()),
+                            String.valueOf(bounds.north()),
                             footprints.toString(),
                             raster.toString())
                     .redirectErrorStream(true)

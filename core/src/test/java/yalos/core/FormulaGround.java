@@ -6,6 +6,7 @@ import java.util.function.DoubleBinaryOperator;
 import java.util.stream.Collectors;
 import yalos.core.block.LocalPlane;
 import yalos.core.block.PlaneBlock;
+import yalos.core.geodesy.Bounds;
 import yalos.core.geodesy.LonLat;
 import yalos.core.geodesy.PlanePoint;
 import yalos.core.plan.GroundRequest;
@@ -34,10 +35,10 @@ public final class FormulaGround implements GroundRequest.Source {
     @Override
     public Surveyed over(PlaneBlock block, double buffer) {
         plane = block.plane();
-        double[] bounds = block.bounds();
-        int columns = (int) Math.ceil((bounds[1] - bounds[0] + 2 * buffer) / cellM);
-        int rows = (int) Math.ceil((bounds[3] - bounds[2] + 2 * buffer) / cellM);
-        HeightGrid grid = HeightGrid.level(bounds[0] - buffer, bounds[3] + buffer, cellM, columns, rows, 0);
+        Bounds bounds = block.bounds();
+        int columns = (int) Math.ceil((bounds.width() + 2 * buffer) / cellM);
+        int rows = (int) Math.ceil((bounds.height() + 2 * buffer) / cellM);
+        HeightGrid grid = HeightGrid.level(bounds.west() - buffer, bounds.north() + buffer, cellM, columns, rows, 0);
         for (int row = 0; row < rows; row++) {
             for (int column = 0; column < columns; column++) {
                 grid.heights()[row * columns + column] = (float) heightAt.applyAsDouble(grid.x(column), grid.y(row));

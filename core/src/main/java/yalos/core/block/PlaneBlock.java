@@ -3,6 +3,7 @@ package yalos.core.block;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Geometry;
 import org.locationtech.jts.geom.GeometryFactory;
@@ -13,9 +14,11 @@ import org.locationtech.jts.operation.buffer.BufferOp;
 import org.locationtech.jts.operation.buffer.BufferParameters;
 import org.locationtech.jts.operation.overlayng.OverlayNG;
 import org.locationtech.jts.operation.overlayng.OverlayNGRobust;
+import yalos.core.geodesy.Bounds;
 import yalos.core.geodesy.Grid;
 import yalos.core.geodesy.LonLat;
 import yalos.core.geodesy.PlanePoint;
+import yalos.core.geodesy.Range;
 
 /**
  * A block laid into its {@link LocalPlane}: rings as plain arrays of metres, for the fast loops of planning and proof.
@@ -90,10 +93,10 @@ public final class PlaneBlock {
         return geometry.getArea();
     }
 
-    /** Least and greatest x, least and greatest y. */
-    public double[] bounds() {
+    /** The least box round it. */
+    public Bounds bounds() {
         var box = geometry.getEnvelopeInternal();
-        return new double[] {box.getMinX(), box.getMaxX(), box.getMinY(), box.getMaxY()};
+        return new Bounds(box.getMinX(), box.getMaxX(), box.getMinY(), box.getMaxY());
     }
 
     /** The corners of the convex hull, as x, y in turn; the last joins the first. */
@@ -121,7 +124,7 @@ public final class PlaneBlock {
     }
 
     /** From where to where the block reaches in a direction clockwise from grid north, in metres along it. */
-    public double[] extent(double directionRad) {
+    public Range extent(double directionRad) {
         double sin = Math.sin(directionRad);
         double cos = Math.cos(directionRad);
         double least = Double.POSITIVE_INFINITY;
@@ -133,7 +136,7 @@ public final class PlaneBlock {
                 most = Math.max(most, along);
             }
         }
-        return new double[] {least, most};
+        return new Range(least, most);
     }
 
     /**
@@ -141,11 +144,11 @@ public final class PlaneBlock {
      *
      * @param leftM of the lines, counted to the right of the direction
      */
-    public double[] reach(double directionRad, double leftM, double rightM) {
+    public Optional<Range> reach(double directionRad, double leftM, double rightM) {
         Geometry part = strip(directionRad + Math.PI / 2, leftM, rightM);
         return part.isEmpty() || part.getDimension() < 2
-                ? new double[0]
-                : new PlaneBlock(plane, part).extent(directionRad);
+                ? Optional.empty()
+                : Optional.of(new PlaneBlock(plane, part).extent(directionRad));
     }
 
     /** The part of the block between two lines square to a direction, by their distances along it. */
@@ -154,11 +157,13 @@ public final class PlaneBlock {
     }
 
     private Geometry strip(double directionRad, double fromM, double toM) {
-        double[] side = extent(directionRad + Math.PI / 2);
+        Range side = extent(directionRad + Math.PI / 2);
         double sin = Math.sin(directionRad);
         double cos = Math.cos(directionRad);
         Coordinate[] band = new Coordinate[5];
-        double[][] corners = {{fromM, side[0] - 1}, {toM, side[0] - 1}, {toM, side[1] + 1}, {fromM, side[1] + 1}};
+        double[][] corners = {
+            {fromM, side.least() - 1}, {toM, side.least() - 1}, {toM, side.most() + 1}, {fromM, side.most() + 1}
+        };
         for (int i = 0; i < 5; i++) {
             double along = corners[i % 4][0];
             double right = corners[i % 4][1];

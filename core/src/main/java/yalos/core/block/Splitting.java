@@ -6,6 +6,7 @@ import yalos.core.fault.InputFault;
 import yalos.core.geodesy.Grid;
 import yalos.core.geodesy.LonLat;
 import yalos.core.geodesy.PlanePoint;
+import yalos.core.geodesy.Range;
 
 /**
  * Blocks parted and joined.
@@ -33,12 +34,12 @@ public final class Splitting {
         }
         PlaneBlock block = PlaneBlock.of(outline, grid);
         double across = directionRad + Math.PI / 2;
-        double[] ends = block.extent(across);
-        List<Double> cuts = new ArrayList<>(List.of(ends[0]));
+        Range ends = block.extent(across);
+        List<Double> cuts = new ArrayList<>(List.of(ends.least()));
         for (int i = 1; i < parts; i++) {
             cuts.add(cutAt(block, across, ends, block.areaM2() * i / parts));
         }
-        cuts.add(ends[1]);
+        cuts.add(ends.most());
         List<Outline> split = new ArrayList<>();
         for (int i = 0; i < parts; i++) {
             double from = cuts.get(i) - (i == 0 ? 1 : overlapM / 2);
@@ -49,12 +50,12 @@ public final class Splitting {
     }
 
     /** How far along the given area lies, to a millimetre. */
-    private static double cutAt(PlaneBlock block, double acrossRad, double[] ends, double areaM2) {
-        double low = ends[0];
-        double high = ends[1];
+    private static double cutAt(PlaneBlock block, double acrossRad, Range ends, double areaM2) {
+        double low = ends.least();
+        double high = ends.most();
         while (high - low > 1e-3) {
             double middle = (low + high) / 2;
-            if (block.between(acrossRad, ends[0] - 1, middle).areaM2() < areaM2) {
+            if (block.between(acrossRad, ends.least() - 1, middle).areaM2() < areaM2) {
                 low = middle;
             } else {
                 high = middle;
@@ -77,12 +78,12 @@ public final class Splitting {
             throw new InputFault("line", "a point", "Draw the line from one side of the block to the other.");
         }
         double right = first.bearingRad(second) + Math.PI / 2;
-        double[] ends = block.extent(right);
+        Range ends = block.extent(right);
         double at = first.xM() * Math.sin(right) + first.yM() * Math.cos(right);
-        if (at <= ends[0] || at >= ends[1]) {
+        if (at <= ends.least() || at >= ends.most()) {
             throw new InputFault("line", "outside", "The line does not cross the block. Draw it from side to side.");
         }
-        for (double[] side : new double[][] {{ends[0] - 1, at}, {at, ends[1] + 1}}) {
+        for (double[] side : new double[][] {{ends.least() - 1, at}, {at, ends.most() + 1}}) {
             double area = block.between(right, side[0], side[1]).areaM2();
             if (area < SLIVER * block.areaM2() / 2) {
                 throw new InputFault(
@@ -93,8 +94,8 @@ public final class Splitting {
             }
         }
         return List.of(
-                block.between(right, ends[0] - 1, at + overlapM / 2).outline(),
-                block.between(right, at - overlapM / 2, ends[1] + 1).outline());
+                block.between(right, ends.least() - 1, at + overlapM / 2).outline(),
+                block.between(right, at - overlapM / 2, ends.most() + 1).outline());
     }
 
     /** Two blocks as one: what both cover once, in one part where they touch, otherwise in several. */

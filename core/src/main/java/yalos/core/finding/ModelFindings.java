@@ -4,6 +4,7 @@ import static yalos.core.finding.Finding.Level.*;
 
 import java.util.List;
 import yalos.core.brief.Site;
+import yalos.core.geodesy.Bounds;
 import yalos.core.height.HeightPlan;
 import yalos.core.plan.BlockPlan;
 import yalos.core.plan.KnownGround;
@@ -132,7 +133,7 @@ final class ModelFindings {
 
     private static String buffer(BlockPlan plan, KnownGround over, Collected found) {
         double east = over.grid().east() - over.grid().west();
-        double[] bounds = plan.block().bounds();
-        return found.text(UnitKind.DISTANCE, Math.max(0, (east - (bounds[1] - bounds[0])) / 2));
+        Bounds bounds = plan.block().bounds();
+        return found.text(UnitKind.DISTANCE, Math.max(0, (east - bounds.width()) / 2));
     }
 }

@@ -6,6 +6,7 @@ import java.util.Arrays;
 import java.util.Deque;
 import java.util.List;
 import java.util.Optional;
+import yalos.core.fault.Patience;
 import yalos.core.flight.Flight;
 import yalos.core.flight.Heights;
 import yalos.core.flight.Line;
@@ -77,6 +78,7 @@ final class PathOverGround implements Heights {
 
     @Override
     public double[] along(Line line) {
+        Patience.check();
         Beneath beneath = beneath(line);
         beneathLines[line.number() - 1] = beneath;
         return switch (choice.reference()) {

@@ -4,6 +4,7 @@ import java.util.Comparator;
 import java.util.Optional;
 import java.util.stream.IntStream;
 import yalos.core.block.PlaneBlock;
+import yalos.core.fault.Patience;
 import yalos.core.flight.Pace;
 import yalos.core.flight.Turn;
 import yalos.core.geodesy.PlanePoint;
@@ -85,6 +86,7 @@ public final class BestDirection {
 
     /** The flight time without writing the flight down. */
     private double flightTimeS(double directionRad) {
+        Patience.check();
         sweep.sweep(directionRad);
         double speed = task.speedMps();
         double time = launch.isEmpty() ? 0 : pace.climbS(task.heightM()) + pace.climbS(-task.heightM());

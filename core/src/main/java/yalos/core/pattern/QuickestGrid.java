@@ -10,6 +10,7 @@ import yalos.core.block.ReflexCuts;
 import yalos.core.flight.FlightBuilder;
 import yalos.core.flight.Pace;
 import yalos.core.flight.Timeline;
+import yalos.core.geodesy.Bounds;
 import yalos.core.geodesy.PlanePoint;
 import yalos.core.wind.Wind;
 
@@ -98,8 +99,8 @@ public record QuickestGrid(Gaze gaze) implements Pattern {
     }
 
     private static PlanePoint middle(CellGrid.Cell cell) {
-        double[] bounds = cell.block().bounds();
-        return new PlanePoint((bounds[0] + bounds[1]) / 2, (bounds[2] + bounds[3]) / 2);
+        Bounds bounds = cell.block().bounds();
+        return bounds.middle();
     }
 
     private static void permute(

@@ -1,20 +1,21 @@
 package yalos.core.pattern;
 
 import yalos.core.block.PlaneBlock;
+import yalos.core.geodesy.Bounds;
 import yalos.core.geodesy.PlanePoint;
 
 /** The side of a block at which its main pass begins, where that is not the one nearest to the launch point. */
 public enum StartCorner {
-    NORTH_EAST("in the north-east", 1, 3),
-    SOUTH_EAST("in the south-east", 1, 2),
-    SOUTH_WEST("in the south-west", 0, 2),
-    NORTH_WEST("in the north-west", 0, 3);
+    NORTH_EAST("in the north-east", true, true),
+    SOUTH_EAST("in the south-east", true, false),
+    SOUTH_WEST("in the south-west", false, false),
+    NORTH_WEST("in the north-west", false, true);
 
     private final String words;
-    private final int east;
-    private final int north;
+    private final boolean east;
+    private final boolean north;
 
-    StartCorner(String words, int east, int north) {
+    StartCorner(String words, boolean east, boolean north) {
         this.words = words;
         this.east = east;
         this.north = north;
@@ -26,7 +27,7 @@ public enum StartCorner {
 
     /** The corner of the block's extent. */
     PlanePoint of(PlaneBlock block) {
-        double[] bounds = block.bounds();
-        return new PlanePoint(bounds[east], bounds[north]);
+        Bounds bounds = block.bounds();
+        return new PlanePoint(east ? bounds.east() : bounds.west(), north ? bounds.north() : bounds.south());
     }
 }

@@ -9,7 +9,9 @@ import yalos.core.block.PlaneBlock;
 import yalos.core.fault.InputFault;
 import yalos.core.flight.FlightBuilder;
 import yalos.core.flight.Pace;
+import yalos.core.geodesy.Bounds;
 import yalos.core.geodesy.PlanePoint;
+import yalos.core.geodesy.Range;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
 import yalos.core.wind.Wind;
@@ -91,8 +93,8 @@ public record TieStrips(Own own, int count, Measure angle, Measure tilt) impleme
 
         @Override
         public void refuseFarTooMany(PlaneBlock block, Task task) {
-            double[] bounds = block.bounds();
-            double most = count * Math.hypot(bounds[1] - bounds[0], bounds[3] - bounds[2]) / task.baseM();
+            Bounds bounds = block.bounds();
+            double most = count * Math.hypot(bounds.width(), bounds.height()) / task.baseM();
             StripGrid.refuse(most);
         }
 
@@ -100,20 +102,19 @@ public record TieStrips(Own own, int count, Measure angle, Measure tilt) impleme
         public void fly(PlaneBlock block, Task task, int pass, FlightBuilder flight) {
             boolean reversed = false;
             for (double across : across(block)) {
-                double[] reach = block.reach(lineRad, across - coverM / 2, across + coverM / 2);
-                if (reach.length == 0) {
-                    continue;
+                Optional<Range> reach = block.reach(lineRad, across - coverM / 2, across + coverM / 2);
+                if (reach.isPresent()) {
+                    flight.line(line(task, pass, across, reach.get(), reversed, flight));
+                    reversed = !reversed;
                 }
-                flight.line(line(task, pass, across, reach, reversed, flight));
-                reversed = !reversed;
             }
         }
 
         /** Where the lines lie, counted to the right: through the middle, or as far in from both ends as they cover. */
         private List<Double> across(PlaneBlock block) {
-            double[] ends = block.extent(lineRad + Math.PI / 2);
-            double middle = (ends[0] + ends[1]) / 2;
-            double off = Math.max(0, (ends[1] - ends[0] - coverM) / 2);
+            Range ends = block.extent(lineRad + Math.PI / 2);
+            double middle = ends.middle();
+            double off = Math.max(0, (ends.length() - coverM) / 2);
             List<Double> across = new ArrayList<>();
             if (count == 1 || off == 0) {
                 across.add(middle);
@@ -125,9 +126,9 @@ public record TieStrips(Own own, int count, Measure angle, Measure tilt) impleme
         }
 
         private FlightBuilder.Photographed line(
-                Task task, int pass, double across, double[] reach, boolean reversed, FlightBuilder flight) {
-            double middle = (reach[0] + reach[1]) / 2;
-            double half = task.lineLengthM(reach[1] - reach[0]) / 2;
+                Task task, int pass, double across, Range reach, boolean reversed, FlightBuilder flight) {
+            double middle = reach.middle();
+            double half = task.lineLengthM(reach.length()) / 2;
             double track = ((reversed ? lineRad + Math.PI : lineRad) % (2 * Math.PI) + 2 * Math.PI) % (2 * Math.PI);
             PlanePoint low = at(middle - half, across);
             PlanePoint high = at(middle + half, across);
@@ -136,7 +137,7 @@ public record TieStrips(Own own, int count, Measure angle, Measure tilt) impleme
                     reversed ? high : low,
                     reversed ? low : high,
                     track,
-                    task.photosOver(reach[1] - reach[0]),
+                    task.photosOver(reach.length()),
                     gaze,
                     flight.pace());
         }

@@ -7,6 +7,7 @@ import yalos.core.block.OutlineCheck;
 import yalos.core.block.PlaneBlock;
 import yalos.core.camera.Camera;
 import yalos.core.fault.InputFault;
+import yalos.core.fault.Patience;
 import yalos.core.flight.BatteryUse;
 import yalos.core.flight.Flight;
 import yalos.core.flight.Timeline;
@@ -123,6 +124,7 @@ public record BlockPlan(
             PlaneBlock covered,
             Passes passes,
             PinSolver.Solution solution) {
+        Patience.check();
         Timeline timeline = Timeline.of(passes.flight(), new PassPlan(block, request, design).pace());
         return new BlockPlan(
                 request, design, block, covered, passes, solution, Optional.empty(), timeline, use(request, timeline));

@@ -3,6 +3,7 @@ package yalos.core.plan;
 import java.util.List;
 import java.util.OptionalDouble;
 import yalos.core.block.PlaneBlock;
+import yalos.core.geodesy.Bounds;
 import yalos.core.geodesy.LonLat;
 import yalos.core.height.HeightChoice;
 import yalos.core.site.Obstacle;
@@ -28,9 +29,9 @@ public record GroundRequest(
     public static final Source LEVEL = new Source() {
         @Override
         public Surveyed over(PlaneBlock block, double bufferM) {
-            double[] bounds = block.bounds();
-            double west = (bounds[0] + bounds[1]) / 2 - LEVEL_CELL_M;
-            double north = (bounds[2] + bounds[3]) / 2 + LEVEL_CELL_M;
+            Bounds bounds = block.bounds();
+            double west = bounds.middle().xM() - LEVEL_CELL_M;
+            double north = bounds.middle().yM() + LEVEL_CELL_M;
             return new Surveyed(HeightGrid.level(west, north, LEVEL_CELL_M, 2, 2, 0), List.of(), List.of());
         }
 

@@ -10,6 +10,7 @@ import yalos.core.camera.View;
 import yalos.core.flight.Exposure;
 import yalos.core.flight.Flight;
 import yalos.core.flight.Timeline;
+import yalos.core.geodesy.Bounds;
 import yalos.core.height.HeightPlan;
 import yalos.core.height.HeightReference;
 import yalos.core.kit.Positioning;
@@ -52,13 +53,13 @@ public final class PlanProof {
 
     /** Level ground under the block and one cell round it. */
     private static HeightGrid level(BlockPlan plan, double cellM) {
-        double[] bounds = plan.block().bounds();
+        Bounds bounds = plan.block().bounds();
         return HeightGrid.level(
-                bounds[0] - cellM,
-                bounds[3] + cellM,
+                bounds.west() - cellM,
+                bounds.north() + cellM,
                 cellM,
-                (int) Math.ceil((bounds[1] - bounds[0]) / cellM) + 2,
-                (int) Math.ceil((bounds[3] - bounds[2]) / cellM) + 2,
+                (int) Math.ceil(bounds.width() / cellM) + 2,
+                (int) Math.ceil(bounds.height() / cellM) + 2,
                 0);
     }
 

@@ -5,6 +5,7 @@ import java.util.List;
 import yalos.core.block.PlaneBlock;
 import yalos.core.camera.View;
 import yalos.core.flight.Exposure;
+import yalos.core.geodesy.Bounds;
 
 /**
  * How many photos see each cell of the ground? Level ground; a photo sees a cell when its frame holds the cell's centre.
@@ -34,12 +35,12 @@ public final class PhotoCount implements CountGrid {
     private final boolean[] inside;
 
     private PhotoCount(PlaneBlock block, double cellM) {
-        double[] bounds = block.bounds();
-        this.westM = bounds[0];
-        this.southM = bounds[2];
+        Bounds bounds = block.bounds();
+        this.westM = bounds.west();
+        this.southM = bounds.south();
         this.cellM = cellM;
-        this.columns = Math.max(1, (int) Math.ceil((bounds[1] - bounds[0]) / cellM));
-        this.rows = Math.max(1, (int) Math.ceil((bounds[3] - bounds[2]) / cellM));
+        this.columns = Math.max(1, (int) Math.ceil(bounds.width() / cellM));
+        this.rows = Math.max(1, (int) Math.ceil(bounds.height() / cellM));
         this.counts = new int[rows * (columns + 1)];
         this.inside = new boolean[rows * columns];
     }
@@ -59,8 +60,8 @@ public final class PhotoCount implements CountGrid {
 
     /** The finest of a series of round cell sizes with which the block has no more than so many cells. */
     public static double cellSizeM(PlaneBlock block, int mostCells) {
-        double[] bounds = block.bounds();
-        double area = (bounds[1] - bounds[0]) * (bounds[3] - bounds[2]);
+        Bounds bounds = block.bounds();
+        double area = bounds.width() * bounds.height();
         return Arrays.stream(CELL_SIZES)
                 .filter(size -> area / size / size <= mostCells)
                 .findFirst()

@@ -9,6 +9,7 @@ import org.locationtech.jts.geom.GeometryFactory;
 import org.locationtech.jts.index.strtree.STRtree;
 import yalos.core.block.LocalPlane;
 import yalos.core.block.PlaneBlock;
+import yalos.core.geodesy.Bounds;
 
 /** Obstacles and zones laid into the plane of a block, to be asked what stands or hangs at a place. */
 public final class SiteMap {
@@ -34,10 +35,10 @@ public final class SiteMap {
         }
         for (Zone zone : zones) {
             PlaneBlock area = PlaneBlock.in(zone.outline(), plane);
-            double[] bounds = area.bounds();
+            Bounds bounds = area.bounds();
             Hanging one = new Hanging(zone, area);
             hanging.add(one);
-            hangingAt.insert(new Envelope(bounds[0], bounds[1], bounds[2], bounds[3]), one);
+            hangingAt.insert(new Envelope(bounds.west(), bounds.east(), bounds.south(), bounds.north()), one);
         }
         // Built here, so that it may be asked from several threads.
         standingAt.build();

@@ -6,6 +6,7 @@ import java.util.Deque;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import yalos.core.geodesy.Range;
 
 /**
  * Lines of equal height over a grid, by marching squares: the level is interpolated along each edge between two cell centres, and
@@ -26,9 +27,9 @@ public final class Contours {
 
     /** A round step with which the grid has no more than so many levels. */
     public static double stepM(HeightGrid grid) {
-        double[] range = grid.range();
+        Range range = grid.range();
         for (double step : STEPS) {
-            if ((range[1] - range[0]) / step <= MOST_LEVELS) {
+            if (range.length() / step <= MOST_LEVELS) {
                 return step;
             }
         }
@@ -37,10 +38,10 @@ public final class Contours {
 
     /** The lines of every whole multiple of a step. */
     public static List<Line> of(HeightGrid grid, double stepM) {
-        double[] range = grid.range();
+        Range range = grid.range();
         List<Line> lines = new ArrayList<>();
         Contours contours = new Contours(grid);
-        for (long level = (long) Math.ceil(range[0] / stepM); level * stepM <= range[1]; level++) {
+        for (long level = (long) Math.ceil(range.least() / stepM); level * stepM <= range.most(); level++) {
             contours.trace(level * stepM, lines);
         }
         return lines;

@@ -11,6 +11,7 @@ import yalos.core.geodesy.Geodesics;
 import yalos.core.geodesy.Geographic;
 import yalos.core.geodesy.Grid;
 import yalos.core.geodesy.LonLat;
+import yalos.core.geodesy.Range;
 
 /**
  * An elevation model with its coordinate and height system, laid into the plane of a block.
@@ -112,7 +113,7 @@ public record ElevationModel(Raster raster, int epsg, VerticalDatum datum) {
     }
 
     /** Least and greatest height above the geoid, from at most a million cells spread over the model. */
-    public double[] rangeM() {
+    public Range rangeM() {
         int step = (int) Math.max(1, Math.ceil(Math.sqrt((double) raster.columns() * raster.rows() / 1_000_000)));
         double least = Double.POSITIVE_INFINITY;
         double most = Double.NEGATIVE_INFINITY;
@@ -144,7 +145,7 @@ public record ElevationModel(Raster raster, int epsg, VerticalDatum datum) {
                                 geo.x(raster.columns() / 2.0, raster.rows() / 2.0),
                                 geo.y(raster.columns() / 2.0, raster.rows() / 2.0)))
                 - datum.offsetM();
-        return new double[] {least + shift, most + shift};
+        return new Range(least + shift, most + shift);
     }
 
     /** Whether a position lies within the raster, on known ground or not. */

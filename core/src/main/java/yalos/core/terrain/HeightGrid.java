@@ -3,6 +3,7 @@ package yalos.core.terrain;
 import java.util.Arrays;
 import yalos.core.block.LocalPlane;
 import yalos.core.geodesy.EastNorth;
+import yalos.core.geodesy.Range;
 
 /**
  * Heights in memory on a plane grid of metres, row 0 in the north. A value belongs to its cell's centre; between centres the
@@ -110,7 +111,7 @@ public record HeightGrid(
     }
 
     /** Least and greatest height; not numbers when nothing is known. */
-    public double[] range() {
+    public Range range() {
         double least = Double.POSITIVE_INFINITY;
         double most = Double.NEGATIVE_INFINITY;
         for (float height : heights) {
@@ -121,7 +122,7 @@ public record HeightGrid(
                 most = height;
             }
         }
-        return least > most ? new double[] {Double.NaN, Double.NaN} : new double[] {least, most};
+        return least > most ? new Range(Double.NaN, Double.NaN) : new Range(least, most);
     }
 
     /** Share of the cells in which a height is known, 0..1. */

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.OptionalDouble;
 import yalos.core.block.PlaneBlock;
 import yalos.core.fault.InputFault;
+import yalos.core.geodesy.Range;
 import yalos.core.pattern.BestDirection;
 import yalos.core.pattern.DirectionBy;
 import yalos.core.pattern.Gaze;
@@ -184,8 +185,8 @@ public final class Directions {
     }
 
     private static double across(PlaneBlock block, double directionRad) {
-        double[] ends = block.extent(directionRad + Math.PI / 2);
-        return ends[1] - ends[0];
+        Range ends = block.extent(directionRad + Math.PI / 2);
+        return ends.length();
     }
 
     /** Square to the direction in which the ground of a block rises most, over all of it together; empty where it hardly rises. */

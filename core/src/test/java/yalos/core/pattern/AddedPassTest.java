@@ -19,6 +19,7 @@ import yalos.core.flight.Exposure;
 import yalos.core.flight.Leg;
 import yalos.core.flight.Line;
 import yalos.core.geodesy.LonLat;
+import yalos.core.geodesy.Range;
 import yalos.core.kit.Aircraft;
 import yalos.core.kit.Kit;
 import yalos.core.pins.Pins;
@@ -189,9 +190,9 @@ class AddedPassTest {
                 two.flight().lines().stream().filter(line -> line.pass() == 2).toList();
         assertThat(ties).hasSize(2);
         // as wide as 400 m turned by 20°, less one footprint of 2 cm × 5280
-        double[] extent = two.block().extent(Math.toRadians(20));
+        Range extent = two.block().extent(Math.toRadians(20));
         double apart = Math.abs(along(ties.get(0)) - along(ties.get(1)));
-        assertThat(apart).isCloseTo(extent[1] - extent[0] - two.design().coverAcrossM(), Offset.offset(1e-6));
+        assertThat(apart).isCloseTo(extent.length() - two.design().coverAcrossM(), Offset.offset(1e-6));
         assertThat(ofPass(two, 2))
                 .allSatisfy(photo ->
                         assertThat(photo.pose().pitchRad()).isCloseTo(Math.toRadians(-60), Offset.offset(1e-9)));

@@ -18,6 +18,7 @@ import yalos.core.block.Corridor;
 import yalos.core.fault.InputFault;
 import yalos.core.flight.Leg;
 import yalos.core.flight.Line;
+import yalos.core.geodesy.Bounds;
 import yalos.core.geodesy.LonLat;
 import yalos.core.kit.Aircraft;
 import yalos.core.kit.Kit;
@@ -90,8 +91,8 @@ class CorridorStripsTest {
     }
 
     private static double middleOf(BlockPlan plan) {
-        double[] bounds = plan.block().bounds();
-        return (bounds[2] + bounds[3]) / 2;
+        Bounds bounds = plan.block().bounds();
+        return bounds.middle().yM();
     }
 
     @Test

@@ -15,6 +15,7 @@ import yalos.core.fault.InputFault;
 import yalos.core.finding.Findings;
 import yalos.core.flight.Leg;
 import yalos.core.flight.Line;
+import yalos.core.geodesy.Bounds;
 import yalos.core.geodesy.LonLat;
 import yalos.core.geodesy.PlanePoint;
 import yalos.core.kit.Aircraft;
@@ -144,13 +145,13 @@ class StripEditsTest {
     @Test
     void theMainPassBeginsAtTheChosenCorner() {
         PlanRequest request = plan(2).request();
-        double[] bounds = plan(2).covered().bounds();
+        Bounds bounds = plan(2).covered().bounds();
         for (StartCorner corner : StartCorner.values()) {
             BlockPlan begun =
                     request.with(Patterns.SINGLE.begun(Optional.of(corner))).plan();
             PlanePoint first = begun.flight().exposures().get(0).point();
-            boolean east = Math.abs(first.xM() - bounds[1]) < Math.abs(first.xM() - bounds[0]);
-            boolean north = Math.abs(first.yM() - bounds[3]) < Math.abs(first.yM() - bounds[2]);
+            boolean east = Math.abs(first.xM() - bounds.east()) < Math.abs(first.xM() - bounds.west());
+            boolean north = Math.abs(first.yM() - bounds.north()) < Math.abs(first.yM() - bounds.south());
             assertThat(corner.name()).isEqualTo((north ? "NORTH" : "SOUTH") + (east ? "_EAST" : "_WEST"));
             assertThat(begun.photos()).isEqualTo(plan(2).photos());
         }

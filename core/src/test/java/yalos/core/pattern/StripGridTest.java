@@ -29,6 +29,7 @@ import yalos.core.flight.Link;
 import yalos.core.flight.Pace;
 import yalos.core.flight.Timeline;
 import yalos.core.flight.Way;
+import yalos.core.geodesy.Bounds;
 import yalos.core.geodesy.EastNorth;
 import yalos.core.geodesy.LonLat;
 import yalos.core.geodesy.PlanePoint;
@@ -104,11 +105,11 @@ class StripGridTest {
         PlaneBlock block = block(seed % 5 == 0 ? Samples.concaveWithHole() : Samples.random(seed));
         Random random = new Random(seed);
         Flight flight = flown(block, random.nextDouble() * Math.PI);
-        double[] bounds = block.bounds();
+        Bounds bounds = block.bounds();
         for (int i = 0; i < 2000; i++) {
             PlanePoint at = new PlanePoint(
-                    bounds[0] + random.nextDouble() * (bounds[1] - bounds[0]),
-                    bounds[2] + random.nextDouble() * (bounds[3] - bounds[2]));
+                    bounds.west() + random.nextDouble() * bounds.width(),
+                    bounds.south() + random.nextDouble() * bounds.height());
             if (block.contains(at)) {
                 assertThat(flight.lines()).as("point %s", at).anyMatch(line -> covers(line, at));
             }

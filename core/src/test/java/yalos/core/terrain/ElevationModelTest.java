@@ -20,6 +20,7 @@ import yalos.core.fault.InputFault;
 import yalos.core.geodesy.EastNorth;
 import yalos.core.geodesy.Grid;
 import yalos.core.geodesy.LonLat;
+import yalos.core.geodesy.Range;
 import yalos.core.units.Unit;
 
 /** Elevation models in any coordinate and height system, laid into the plane of a block. */
@@ -143,9 +144,9 @@ class ElevationModelTest {
         EastNorth corner = UTM.toGrid(model.corners().get(0));
         assertThat(corner.east()).isCloseTo(565_000, Offset.offset(0.01));
         assertThat(corner.north()).isCloseTo(5_262_800, Offset.offset(0.01));
-        double[] range = model.rangeM();
-        assertThat(range[0]).isBetween(450.0, 500.0);
-        assertThat(range[1]).isBetween(500.0, 620.0);
+        Range range = model.rangeM();
+        assertThat(range.least()).isBetween(450.0, 500.0);
+        assertThat(range.most()).isBetween(500.0, 620.0);
     }
 
     @ParameterizedTest

@@ -10,6 +10,7 @@ import org.junit.jupiter.api.Test;
 import yalos.core.Samples;
 import yalos.core.block.PlaneBlock;
 import yalos.core.finding.Findings;
+import yalos.core.geodesy.Bounds;
 import yalos.core.pattern.DirectionBy;
 import yalos.core.pattern.Patterns;
 import yalos.core.pins.Pins;
@@ -122,11 +123,11 @@ class DirectionsTest {
         for (int i = 0; i < heights.length; i++) {
             heights[i] = 100 - 0.5f * (i % 80);
         }
-        double[] bounds = block.bounds();
-        HeightGrid slope = new HeightGrid(bounds[0] - 100, bounds[3] + 100, 5, 5, 80, 80, heights);
+        Bounds bounds = block.bounds();
+        HeightGrid slope = new HeightGrid(bounds.west() - 100, bounds.north() + 100, 5, 5, 80, 80, heights);
         assertThat(Math.toDegrees(Directions.contour(slope, block).orElseThrow()) % 180)
                 .isCloseTo(0, Offset.offset(1e-6));
-        HeightGrid flat = HeightGrid.level(bounds[0] - 100, bounds[3] + 100, 5, 80, 80, 3);
+        HeightGrid flat = HeightGrid.level(bounds.west() - 100, bounds.north() + 100, 5, 80, 80, 3);
         assertThat(Directions.contour(flat, block)).isEqualTo(OptionalDouble.empty());
     }
 

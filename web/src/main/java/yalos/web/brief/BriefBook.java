@@ -27,10 +27,16 @@ import yalos.web.block.Planned;
 import yalos.web.block.Stage;
 import yalos.web.block.StageBook;
 import yalos.web.store.BlockFacts;
+import yalos.web.work.PageWork;
 
 /** The field book's page of the Brief stage. */
 @Component
 class BriefBook implements StageBook {
+    private final PageWork work;
+
+    BriefBook(PageWork work) {
+        this.work = work;
+    }
 
     /** One piece of advice; {@code state} is {@code followed}, {@code noted}, {@code overruled} or empty. */
     public record AdviceRow(
@@ -91,8 +97,8 @@ class BriefBook implements StageBook {
         opened.planned().whole().map(Planned.Whole::plan).ifPresent(plan -> {
             model.addAttribute("day", day(brief, plan, units));
             model.addAttribute("pack", PackList.of(brief, plan));
-            model.addAttribute("schools", Schools.of(plan, units));
-            model.addAttribute("curve", curve(brief, plan, units));
+            model.addAttribute("schools", work.answer("The comparison", () -> Schools.of(plan, units)));
+            model.addAttribute("curve", work.answer("The curve", () -> curve(brief, plan, units)));
         });
     }
 

@@ -6,6 +6,7 @@ import java.util.Optional;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.json.JsonMapper;
 import yalos.core.geodesy.LonLat;
+import yalos.core.geodesy.Range;
 import yalos.core.terrain.ElevationModel;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
@@ -39,13 +40,13 @@ public record Extent(
                 .sorted()
                 .toArray();
         double[] lats = corners.stream().mapToDouble(LonLat::latDeg).sorted().toArray();
-        double[] range = model.rangeM();
+        Range range = model.rangeM();
         return new Extent(
                 model.raster().columns(),
                 model.raster().rows(),
                 model.cellM(),
-                range[0],
-                range[1],
+                range.least(),
+                range.most(),
                 lons[0],
                 lons[lons.length - 1],
                 lats[0],

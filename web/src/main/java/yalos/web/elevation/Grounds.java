@@ -6,6 +6,7 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import yalos.core.block.PlaneBlock;
+import yalos.core.geodesy.Bounds;
 import yalos.core.geodesy.LonLat;
 import yalos.core.plan.GroundRequest;
 import yalos.core.terrain.ElevationModel;
@@ -64,15 +65,15 @@ public class Grounds {
 
         @Override
         public GroundRequest.Surveyed over(PlaneBlock block, double bufferM) {
-            double[] bounds = block.bounds();
+            Bounds bounds = block.bounds();
             Key key = new Key(
                     uses,
                     spanM,
                     block.plane().grid().epsg(),
-                    block.plane().toGrid(bounds[0] - bufferM, 0).east(),
-                    block.plane().toGrid(bounds[1] + bufferM, 0).east(),
-                    block.plane().toGrid(0, bounds[2] - bufferM).north(),
-                    block.plane().toGrid(0, bounds[3] + bufferM).north());
+                    block.plane().toGrid(bounds.west() - bufferM, 0).east(),
+                    block.plane().toGrid(bounds.east() + bufferM, 0).east(),
+                    block.plane().toGrid(0, bounds.south() - bufferM).north(),
+                    block.plane().toGrid(0, bounds.north() + bufferM).north());
             GroundRequest.Surveyed known = grounds.get(key);
             if (known == null) {
                 known = surveyed(stacked(uses, block, bufferM));
@@ -116,14 +117,14 @@ public class Grounds {
     }
 
     private HeightGrid stacked(List<ModelUse> uses, PlaneBlock block, double bufferM) {
-        double[] bounds = block.bounds();
-        double width = bounds[1] - bounds[0] + 2 * bufferM;
-        double height = bounds[3] - bounds[2] + 2 * bufferM;
+        Bounds bounds = block.bounds();
+        double width = bounds.width() + 2 * bufferM;
+        double height = bounds.height() + 2 * bufferM;
         double finest = models.with(uses.get(0), ElevationModel::cellM);
         double cell = cell(Math.max(finest, Math.sqrt(width * height / MOST_CELLS)));
         HeightGrid grid = HeightGrid.level(
-                bounds[0] - bufferM,
-                bounds[3] + bufferM,
+                bounds.west() - bufferM,
+                bounds.north() + bufferM,
                 cell,
                 (int) Math.ceil(width / cell),
                 (int) Math.ceil(height / cell),

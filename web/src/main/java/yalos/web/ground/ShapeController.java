@@ -19,6 +19,7 @@ import yalos.core.block.OutlineCheck;
 import yalos.core.block.PlaneBlock;
 import yalos.core.exchange.TypedPosition;
 import yalos.core.fault.InputFault;
+import yalos.core.geodesy.Bounds;
 import yalos.core.geodesy.EastNorth;
 import yalos.core.geodesy.Grid;
 import yalos.core.geodesy.LonLat;
@@ -132,8 +133,8 @@ class ShapeController {
     }
 
     private static PlanePoint middleOf(PlaneBlock block) {
-        double[] bounds = block.bounds();
-        return new PlanePoint((bounds[0] + bounds[1]) / 2, (bounds[2] + bounds[3]) / 2);
+        Bounds bounds = block.bounds();
+        return bounds.middle();
     }
 
     private String changed(

@@ -28,6 +28,7 @@ import yalos.web.block.Stage;
 import yalos.web.shell.Preferences;
 import yalos.web.store.CameraMapper;
 import yalos.web.store.CameraRow;
+import yalos.web.work.PageWork;
 
 /** Kits side by side on one block, at equal GSD or at equal height. */
 @Controller
@@ -39,9 +40,16 @@ class ComparisonController {
     private final Catalogue catalogue;
     private final CameraMapper cameras;
     private final Preferences preferences;
+    private final PageWork work;
 
     ComparisonController(
-            Blocks blocks, PlanDesk desk, Catalogue catalogue, CameraMapper cameras, Preferences preferences) {
+            Blocks blocks,
+            PlanDesk desk,
+            Catalogue catalogue,
+            CameraMapper cameras,
+            Preferences preferences,
+            PageWork work) {
+        this.work = work;
         this.cameras = cameras;
         this.blocks = blocks;
         this.desk = desk;
@@ -114,7 +122,7 @@ class ComparisonController {
                                 .findFirst()
                                 .orElse(0L))
                         .toList());
-        List<KitComparison.Column> columns = KitComparison.of(plan, kits, held);
+        List<KitComparison.Column> columns = work.answer("The comparison", () -> KitComparison.of(plan, kits, held));
         UnitChoice units = preferences.units();
         model.addAttribute("block", block);
         model.addAttribute(

@@ -9,6 +9,7 @@ import java.util.List;
 import javax.imageio.ImageIO;
 import yalos.core.block.LocalPlane;
 import yalos.core.geodesy.EastNorth;
+import yalos.core.geodesy.Range;
 import yalos.core.terrain.Contours;
 import yalos.core.terrain.HeightGrid;
 import yalos.core.terrain.Relief;
@@ -43,7 +44,7 @@ final class GroundSheet {
     static byte[] picture(HeightGrid whole) {
         HeightGrid grid = atMost(whole, MOST_PICTURE_CELLS);
         Relief relief = new Relief(grid);
-        double[] range = grid.range();
+        Range range = grid.range();
         BufferedImage image = new BufferedImage(grid.columns(), grid.rows(), BufferedImage.TYPE_INT_ARGB);
         for (int row = 0; row < grid.rows(); row++) {
             for (int column = 0; column < grid.columns(); column++) {
@@ -65,8 +66,9 @@ final class GroundSheet {
         }
     }
 
-    private static int colour(double height, double[] range, double light) {
-        double share = range[1] > range[0] ? (height - range[0]) / (range[1] - range[0]) * (TINTS.length - 1) : 0;
+    private static int colour(double height, Range range, double light) {
+        double share =
+                range.most() > range.least() ? (height - range.least()) / range.length() * (TINTS.length - 1) : 0;
         int low = (int) Math.min(TINTS.length - 2, Math.max(0, share));
         double mix = share - low;
         double shade = Double.isNaN(light) ? 1 : 0.72 + 0.34 * light / 255;

@@ -1,6 +1,7 @@
 package yalos.web.sheet;
 
 import yalos.core.block.LocalPlane;
+import yalos.core.geodesy.Bounds;
 import yalos.core.plan.BlockPlan;
 import yalos.core.terrain.HeightGrid;
 
@@ -9,13 +10,13 @@ record PictureFrame(double west, double north, double cell, int columns, int row
     private static final int MOST_PIXELS = 2_000_000;
 
     static PictureFrame of(BlockPlan plan) {
-        double[] bounds = plan.block().bounds();
-        double margin = Math.max(bounds[1] - bounds[0], bounds[3] - bounds[2]) / 3;
-        double width = bounds[1] - bounds[0] + 2 * margin;
-        double height = bounds[3] - bounds[2] + 2 * margin;
+        Bounds bounds = plan.block().bounds();
+        double margin = Math.max(bounds.width(), bounds.height()) / 3;
+        double width = bounds.width() + 2 * margin;
+        double height = bounds.height() + 2 * margin;
         double cell = Math.sqrt(width * height / MOST_PIXELS);
         return new PictureFrame(
-                bounds[0] - margin, bounds[3] + margin, cell, (int) (width / cell), (int) (height / cell));
+                bounds.west() - margin, bounds.north() + margin, cell, (int) (width / cell), (int) (height / cell));
     }
 
     double[] extent(LocalPlane plane) {

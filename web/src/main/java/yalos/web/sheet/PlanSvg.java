@@ -6,6 +6,7 @@ import java.util.Locale;
 import yalos.core.block.LocalPlane;
 import yalos.core.flight.Line;
 import yalos.core.flight.Way;
+import yalos.core.geodesy.Bounds;
 import yalos.core.geodesy.EastNorth;
 import yalos.core.geodesy.PlanePoint;
 import yalos.core.plan.BlockPlan;
@@ -51,22 +52,14 @@ public record PlanSvg(
 
         Drawing(BlockPlan plan) {
             this.plan = plan;
-            double[] bounds = plan.covered().bounds();
+            Bounds bounds = plan.covered().bounds();
             for (Line line : plan.flight().lines()) {
-                widen(bounds, line.from());
-                widen(bounds, line.to());
+                bounds = bounds.with(line.from());
+                bounds = bounds.with(line.to());
             }
-            middleX = (bounds[0] + bounds[1]) / 2;
-            middleY = (bounds[2] + bounds[3]) / 2;
-            scale = Math.min(
-                    (WIDTH - 2 * EDGE) / (bounds[1] - bounds[0]), (HEIGHT - 2 * EDGE) / (bounds[3] - bounds[2]));
-        }
-
-        private static void widen(double[] bounds, PlanePoint at) {
-            bounds[0] = Math.min(bounds[0], at.xM());
-            bounds[1] = Math.max(bounds[1], at.xM());
-            bounds[2] = Math.min(bounds[2], at.yM());
-            bounds[3] = Math.max(bounds[3], at.yM());
+            middleX = bounds.middle().xM();
+            middleY = bounds.middle().yM();
+            scale = Math.min((WIDTH - 2 * EDGE) / bounds.width(), (HEIGHT - 2 * EDGE) / bounds.height());
         }
 
         private double x(double planeX) {

@@ -34,6 +34,7 @@ import yalos.web.block.Planned;
 import yalos.web.block.Visit;
 import yalos.web.shell.Preferences;
 import yalos.web.store.BlockFacts;
+import yalos.web.work.PageWork;
 
 /** Adds, changes and takes away the passes flown besides the main one, and turns the aircraft's nose. */
 @Controller
@@ -42,8 +43,10 @@ class PassController {
     private final BlockPage page;
     private final PlanDesk desk;
     private final Preferences preferences;
+    private final PageWork work;
 
-    PassController(Blocks blocks, BlockPage page, PlanDesk desk, Preferences preferences) {
+    PassController(Blocks blocks, BlockPage page, PlanDesk desk, Preferences preferences, PageWork work) {
+        this.work = work;
         this.desk = desk;
         this.blocks = blocks;
         this.page = page;
@@ -123,7 +126,7 @@ class PassController {
         // Least time is searched for anew with every change, so nothing is pinned for it.
         Optional<Measure> direction = by == DirectionBy.TIME
                 ? Optional.empty()
-                : Optional.of(Directions.asked(plan, by).stream()
+                : Optional.of(work.answer("The direction", () -> Directions.asked(plan, by)).stream()
                         .mapToObj(rad -> Measure.of(Math.round(Math.toDegrees(rad) * 10) / 10.0, Unit.DEGREE))
                         .findFirst()
                         .orElseThrow(() -> new InputFault(

@@ -5,12 +5,19 @@ import org.springframework.ui.Model;
 import yalos.web.block.Planned;
 import yalos.web.block.Stage;
 import yalos.web.block.StageBook;
+import yalos.web.work.PageWork;
 
 /** The field book's page of the Strips stage. */
 @Component
 class StripsBook implements StageBook {
     /** Opened like a reason, so that it stays open while figures change, and has an address. */
     private static final String WHAT_IF = "what-if";
+
+    private final PageWork work;
+
+    StripsBook(PageWork work) {
+        this.work = work;
+    }
 
     @Override
     public Stage stage() {
@@ -38,6 +45,7 @@ class StripsBook implements StageBook {
         opened.planned()
                 .whole()
                 .filter(whole -> opened.why().equals(WHAT_IF))
-                .ifPresent(whole -> model.addAttribute("whatIf", WhatIfView.of(whole.plan(), opened.units())));
+                .ifPresent(whole -> model.addAttribute(
+                        "whatIf", work.answer("The comparison", () -> WhatIfView.of(whole.plan(), opened.units()))));
     }
 }

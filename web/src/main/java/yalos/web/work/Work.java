@@ -8,6 +8,7 @@ import java.util.function.LongSupplier;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import yalos.core.fault.InputFault;
+import yalos.core.fault.Patience;
 
 /**
  * One piece of work in the {@link WorkQueue}: waiting, running, done, failed or called off. Whoever runs it reports through
@@ -65,7 +66,7 @@ public final class Work<T> {
         }
         try {
             check();
-            result = job.run(this);
+            result = Patience.during(() -> goOn(progress), () -> job.run(this));
             state = State.DONE;
         } catch (CancellationException calledOff) {
             state = tooLong ? State.FAILED : State.OFF;

@@ -65,6 +65,14 @@ class BoundedWorkTest {
     @Test
     void pagesAreAnsweredWhileTheQueueIsFullAndTooMuchIsRefusedInASentence() throws InterruptedException {
         long block = visitor.newBlock("Full", "47.5115, 9.8680");
+        visitor.change(
+                block,
+                "ground",
+                "/outline/draw",
+                "positions",
+                "565300,5262300,565600,5262300,565600,5262600,565300,5262600",
+                "epsg",
+                "32632");
         holdAllWorkers();
         IntStream.range(0, 24).forEach(i -> queue.submit(new Order("127.0.0.1", "x", 1), work -> 1));
         HttpResponse<String> refused = visitor.script("/api/plan", PLAN);
@@ -75,6 +83,11 @@ class BoundedWorkTest {
         assertThat(visitor.script("/api/plan", PLAN).statusCode()).isIn(429, 503);
         assertThat(visitor.get("/blocks/" + block + "/strips").statusCode()).isEqualTo(200);
         assertThat(visitor.get("/jobs").statusCode()).isEqualTo(200);
+        // A solve and the comparisons have workers of their own.
+        assertThat(visitor.change(block, "strips", "/ledger/flight-time", "value", "9"))
+                .contains("Flight time 9 min");
+        assertThat(visitor.get("/blocks/" + block + "/strips?why=what-if").body())
+                .contains("over this ground, in the wind to plan for");
         gate.countDown();
         held.forEach(work -> work.await(() -> true));
     }

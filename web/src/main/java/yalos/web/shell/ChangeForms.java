@@ -1,0 +1,52 @@
+package yalos.web.shell;
+
+import java.util.Set;
+import org.springframework.stereotype.Component;
+import org.thymeleaf.context.ITemplateContext;
+import org.thymeleaf.dialect.AbstractProcessorDialect;
+import org.thymeleaf.engine.AttributeName;
+import org.thymeleaf.model.IProcessableElementTag;
+import org.thymeleaf.processor.IProcessor;
+import org.thymeleaf.processor.element.IElementTagStructureHandler;
+import org.thymeleaf.standard.processor.AbstractStandardExpressionAttributeTagProcessor;
+import org.thymeleaf.templatemode.TemplateMode;
+
+/**
+ * The attribute {@code y:change="@{address}"} of a form that changes a block: with script its answer takes the place of the field
+ * book, without script it is posted as any form is.
+ */
+@Component
+class ChangeForms extends AbstractProcessorDialect {
+    private static final String PREFIX = "y";
+    private static final int AFTER_EACH_AND_IF = 1000;
+
+    ChangeForms() {
+        super("change forms", PREFIX, AFTER_EACH_AND_IF);
+    }
+
+    @Override
+    public Set<IProcessor> getProcessors(String prefix) {
+        return Set.of(new Change(prefix));
+    }
+
+    private static final class Change extends AbstractStandardExpressionAttributeTagProcessor {
+        Change(String prefix) {
+            super(TemplateMode.HTML, prefix, "change", AFTER_EACH_AND_IF, true);
+        }
+
+        @Override
+        protected void doProcess(
+                ITemplateContext context,
+                IProcessableElementTag form,
+                AttributeName name,
+                String typed,
+                Object address,
+                IElementTagStructureHandler handler) {
+            handler.setAttribute("method", "post");
+            handler.setAttribute("action", address.toString());
+            handler.setAttribute("hx-post", address.toString());
+            handler.setAttribute("hx-target", "#book");
+            handler.setAttribute("hx-swap", "outerHTML");
+        }
+    }
+}
