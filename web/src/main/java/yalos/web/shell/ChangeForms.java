@@ -8,6 +8,7 @@ import org.thymeleaf.engine.AttributeName;
 import org.thymeleaf.model.IProcessableElementTag;
 import org.thymeleaf.processor.IProcessor;
 import org.thymeleaf.processor.element.IElementTagStructureHandler;
+import org.thymeleaf.standard.StandardDialect;
 import org.thymeleaf.standard.processor.AbstractStandardExpressionAttributeTagProcessor;
 import org.thymeleaf.templatemode.TemplateMode;
 
@@ -18,10 +19,11 @@ import org.thymeleaf.templatemode.TemplateMode;
 @Component
 class ChangeForms extends AbstractProcessorDialect {
     private static final String PREFIX = "y";
-    private static final int AFTER_EACH_AND_IF = 1000;
+    /** After conditions and local names, before Spring's own {@code th:action}. */
+    private static final int BEFORE_ACTION = 900;
 
     ChangeForms() {
-        super("change forms", PREFIX, AFTER_EACH_AND_IF);
+        super("change forms", PREFIX, StandardDialect.PROCESSOR_PRECEDENCE);
     }
 
     @Override
@@ -31,7 +33,7 @@ class ChangeForms extends AbstractProcessorDialect {
 
     private static final class Change extends AbstractStandardExpressionAttributeTagProcessor {
         Change(String prefix) {
-            super(TemplateMode.HTML, prefix, "change", AFTER_EACH_AND_IF, true);
+            super(TemplateMode.HTML, prefix, "change", BEFORE_ACTION, true);
         }
 
         @Override
@@ -43,7 +45,8 @@ class ChangeForms extends AbstractProcessorDialect {
                 Object address,
                 IElementTagStructureHandler handler) {
             handler.setAttribute("method", "post");
-            handler.setAttribute("action", address.toString());
+            // Spring's own adds the token that guards a form.
+            handler.setAttribute("th:action", typed);
             handler.setAttribute("hx-post", address.toString());
             handler.setAttribute("hx-target", "#book");
             handler.setAttribute("hx-swap", "outerHTML");
