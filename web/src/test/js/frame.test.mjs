@@ -1,7 +1,7 @@
 // The sheet's frame on Node.
 import assert from "node:assert/strict";
 import { test } from "node:test";
-import { gridSvg, scaleBar, scaleWords } from "../../main/resources/static/js/sheet/frame.js";
+import { gridSvg, insetAt, scaleBar, scaleWords } from "../../main/resources/static/js/sheet/frame.js";
 
 test("ticks carry the grid's figures on all four sides, crosses stand where they meet", () => {
   // 800 by 600 pixels of 1 m: lines every 200 m
@@ -36,4 +36,13 @@ test("the scale is told to the nearest hundred, large ones to the one", () => {
   assert.equal(scaleWords(1), "about 1 : 3\u2009600");
   assert.equal(scaleWords(1.456), "about 1 : 5\u2009200");
   assert.equal(scaleWords(0.01), "about 1 : 36");
+});
+
+test("the inset puts a place in its middle, at the date line and near a pole too", () => {
+  // the world begins at 180 west, 90 north; Greenwich on the equator is 180 to the right and 90 down
+  assert.deepEqual(insetAt([0, 0]), { x: 36 - 180, y: 24 - 90, mark: 0 });
+  assert.deepEqual(insetAt([-180, 40]), { x: 36, y: 24 - 50, mark: 0 });
+  assert.deepEqual(insetAt([179, -40]), { x: 36 - 359, y: 24 - 130, mark: 0 });
+  // 80 north: the window ends at the pole, the mark stands 14 degrees above its middle
+  assert.deepEqual(insetAt([0, 80]), { x: 36 - 180, y: 0, mark: -14 });
 });

@@ -48,7 +48,7 @@ class PackageRulesTest {
             List.of(
                     List.of("store", "work"),
                     List.of("shell"),
-                    List.of("elevation", "door"),
+                    List.of("elevation", "door", "maps"),
                     List.of("block"),
                     List.of("sheet", "brief", "kit", "strips", "proof"),
                     List.of("exchange"),

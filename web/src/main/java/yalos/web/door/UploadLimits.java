@@ -8,7 +8,7 @@ final class UploadLimits {
     /** 20 MB of file with the form round it. */
     private static final long SMALL_BYTES = 22_000_000;
 
-    private static final Pattern LARGE = Pattern.compile("/blocks/\\d+/(models|picture)|/api/coverage");
+    private static final Pattern LARGE = Pattern.compile("/blocks/\\d+/(models|picture)|/maps/file|/api/coverage");
 
     private UploadLimits() {}
 
@@ -20,7 +20,7 @@ final class UploadLimits {
     /** What to say of more. */
     static String tooMuch(String path) {
         return LARGE.matcher(path).matches()
-                ? "The file is larger than 2 GB. Cut the model or picture to the site, or resample it more coarsely."
+                ? "The file is larger than 2 GB. Cut it to the site, or resample it more coarsely; a map of any size can be laid into the data folder."
                 : "The file is larger than 20 MB. An outline needs a few kB: export the boundary alone, without pictures.";
     }
 }

@@ -32,6 +32,7 @@ import yalos.web.block.Blocks;
 import yalos.web.block.OpenBlock;
 import yalos.web.block.PlanDesk;
 import yalos.web.block.Planned;
+import yalos.web.maps.MapShelf;
 import yalos.web.shell.Preferences;
 import yalos.web.store.BlockFacts;
 
@@ -41,8 +42,10 @@ class SheetController {
     private final Blocks blocks;
     private final PlanDesk desk;
     private final Preferences preferences;
+    private final MapShelf maps;
 
-    SheetController(Blocks blocks, PlanDesk desk, Preferences preferences) {
+    SheetController(Blocks blocks, PlanDesk desk, Preferences preferences, MapShelf maps) {
+        this.maps = maps;
         this.blocks = blocks;
         this.desk = desk;
         this.preferences = preferences;
@@ -60,6 +63,8 @@ class SheetController {
      * @param passOf the pass each strip belongs to, from 1
      * @param tilted passes whose camera does not look straight down
      * @param axis of a corridor; null for an area
+     * @param map under the sheet; null for none
+     * @param onEarth longitude and latitude of about its middle; null for a block that lies nowhere yet
      */
     record Sheet(
             long version,
@@ -83,7 +88,16 @@ class SheetController {
             GroundExtent picture,
             int[] passOf,
             int[] tilted,
-            double[] axis) {}
+            double[] axis,
+            LaidMap map,
+            double[] onEarth) {}
+
+    /** A map under the sheet: where its squares are, and who is to be named beside it. */
+    record LaidMap(String squares, String attribution) {
+        static LaidMap of(MapShelf.Under under) {
+            return new LaidMap(under.squares(), under.attribution());
+        }
+    }
 
     /** Where the picture of the ground lies; null over level ground. */
     record GroundExtent(double[] extent, String key) {}
@@ -160,7 +174,9 @@ class SheetController {
                                 .corridor()
                                 .map(corridor -> flat(corridor.axis(), grid.get()))
                                 .orElse(null)
-                        : null);
+                        : null,
+                maps.under(block.jobId()).map(LaidMap::of).orElse(null),
+                grid.isPresent() ? new double[] {somewhere.lonDeg(), somewhere.latDeg()} : null);
     }
 
     private static int[] passOf(BlockPlan plan) {

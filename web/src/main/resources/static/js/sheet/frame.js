@@ -59,3 +59,16 @@ export function scaleWords(metresPerPixel) {
   const scale = metresPerPixel / PIXEL_M;
   return "about 1 : " + thousands(Math.round(scale / 100) * 100 || Math.round(scale));
 }
+
+/** Degrees that the inset shows from west to east and from south to north. */
+const INSET = [72, 48];
+
+/**
+ * How the world, drawn from (-180, 90) at the origin, is moved so that a place lies in the middle of the inset; near a pole it stays whole and the
+ * mark moves instead.
+ */
+export function insetAt([lon, lat]) {
+  const [width, height] = INSET;
+  const middle = Math.max(-90 + height / 2, Math.min(90 - height / 2, lat));
+  return { x: width / 2 - (lon + 180), y: height / 2 - (90 - middle), mark: middle - lat };
+}

@@ -56,8 +56,9 @@ function besideThing(things, place, reach) {
 
 /** Pictures below the lines: light and shade, the site's own picture, a layer of the proof. */
 export function makePictures() {
-  const { Image } = window.ol.layer;
+  const { Image, Tile } = window.ol.layer;
   return {
+    map: new Tile({ zIndex: -1.8, preload: 0 }),
     relief: new Image({ zIndex: -2, opacity: Number(styles.css("--relief")) }),
     under: new Image({ zIndex: -1.5, opacity: 0.9 }),
     proof: new Image({ zIndex: 0, opacity: 0.92 }),

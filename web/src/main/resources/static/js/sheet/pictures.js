@@ -5,12 +5,44 @@ import { css } from "./styles.js";
 const still = (url, imageExtent, projection, interpolate = true) =>
   new window.ol.source.ImageStatic({ url, imageExtent, projection, interpolate });
 
+const SQUARE_PX = 256;
+const COARSEST = 512;
+const FINEST = 17;
+
+/** Squares counted from the grid's origin to the east and to the south. */
+function squares(address, epsg, projection) {
+  const { source, tilegrid } = window.ol;
+  const far = 2 ** 30;
+  const resolutions = Array.from({ length: FINEST + 1 }, (_, z) => COARSEST / 2 ** z);
+  return new source.TileImage({
+    projection,
+    tileGrid: new tilegrid.TileGrid({
+      extent: [-far, -far, far, far],
+      origin: [0, 0],
+      resolutions,
+      tileSize: SQUARE_PX,
+    }),
+    tileUrlFunction: ([z, x, y]) => `${address}&epsg=${epsg}&z=${z}&x=${x}&y=${y}`,
+    transition: 0,
+  });
+}
+
 export class Pictures {
   constructor(block, layers, contours, projection) {
     this.block = block;
     this.layers = layers;
     this.contours = contours;
     this.projection = projection;
+  }
+
+  /** A map to work on, in squares of the job's grid; its server is named beside it. */
+  map(map, epsg, named) {
+    const key = map ? map.squares + epsg : "";
+    if (this.mapKey === key) return;
+    this.mapKey = key;
+    named.textContent = map ? map.attribution : "";
+    named.hidden = !map || !map.attribution;
+    this.layers.map.setSource(map ? squares(map.squares, epsg, this.projection) : null);
   }
 
   /** The site's own picture comes once for each picture and outline. */

@@ -4,7 +4,7 @@ import { Choosing } from "./choose.js";
 import { Editing } from "./edit.js";
 import { closed, endsOf, heightPieces, lookOf, pairs, stripsOf, ticksOf } from "./figures.js";
 import { takeFiles } from "./files.js";
-import { gridSvg, scaleBar, scaleWords } from "./frame.js";
+import { gridSvg, insetAt, scaleBar, scaleWords } from "./frame.js";
 import { makeLayers, makeMap, makePictures, makeSources } from "./layers.js";
 import { Places } from "./places.js";
 import { Playback } from "./playback.js";
@@ -151,13 +151,25 @@ export class Sheet {
     );
     fill("launch", plan.launch ? [feature(new Point(plan.launch))] : []);
     this.pictures.under(plan.picture);
+    this.pictures.map(plan.map, plan.epsg, this.element.querySelector(".map-by"));
     this.pictures.ground(plan.ground);
+    this.inset(plan.onEarth);
     this.turning.draw(plan);
     this.drawHeights();
     this.choosing.choose(this.choosing.strip);
     this.drawMarks();
     this.drawPicture();
     for (const [name, text] of Object.entries(plan.title)) this.title(name, text);
+  }
+
+  /** Where on earth that is: the coasts round it, moved so that it lies in the middle. */
+  inset(onEarth) {
+    const inset = this.element.querySelector(".inset");
+    inset.toggleAttribute("hidden", !onEarth);
+    if (!onEarth) return;
+    const { x, y, mark } = insetAt(onEarth);
+    inset.querySelector("g").setAttribute("transform", `translate(${x} ${y})`);
+    inset.querySelector(".inset-mark").setAttribute("transform", `translate(0 ${mark})`);
   }
 
   /** Strips coloured by their height above the geoid, with a legend; on request. */

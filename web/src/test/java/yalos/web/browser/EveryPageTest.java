@@ -6,6 +6,8 @@ import com.deque.html.axecore.playwright.AxeBuilder;
 import com.deque.html.axecore.results.Rule;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.WaitUntilState;
+import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import org.junit.jupiter.api.AfterAll;
@@ -17,7 +19,9 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.springframework.context.ConfigurableApplicationContext;
+import yalos.core.geodesy.LonLat;
 import yalos.web.RunningYalos;
+import yalos.web.maps.DrawnMap;
 
 /** Every page with the demo data: no violation of WCAG 2.2 AA, nothing scrolls sideways, upright too; and its picture. */
 @TestInstance(TestInstance.Lifecycle.PER_CLASS)
@@ -26,8 +30,11 @@ class EveryPageTest {
     private Browsing browsing;
 
     @BeforeAll
-    void start() {
+    void start() throws IOException {
         application = RunningYalos.demo();
+        Path maps = Path.of(application.getEnvironment().getProperty("yalos.data"), "maps");
+        Files.createDirectories(maps);
+        Files.write(maps.resolve("moor and lane.pmtiles"), DrawnMap.round(LonLat.of(-4.349, 54.513)));
         browsing = new Browsing();
     }
 
@@ -68,6 +75,8 @@ class EveryPageTest {
         "/units, paper",
         "/catalogue, paper",
         "/tokens, paper",
+        "/maps?block=2, paper",
+        "/maps, dusk",
         "/catalogue/kit/6, dusk",
         "/blocks/2/compare, paper",
         "/blocks/2/history, sun",
@@ -130,6 +139,7 @@ class EveryPageTest {
                 "/blocks/2/history",
                 "/catalogue",
                 "/units",
+                "/maps?block=2",
                 "/blocks/2/compare",
             })
     void theSunLookIsForGloves(String path) {
@@ -196,6 +206,7 @@ class EveryPageTest {
         "print,         /blocks/2/print,            paper, 1280, 800",
         "passes,        /blocks/5/strips,           paper, 1280, 800",
         "corridor,      /blocks/4/strips,           paper, 1280, 800",
+        "map,           /blocks/4/ground,           paper, 1280, 800",
         "job,           /jobs/1,                    paper, 1280, 800",
         "playback,      /blocks/2/strips,           paper, 1280, 800",
     })
@@ -214,6 +225,11 @@ class EveryPageTest {
         if (name.equals("passes")) {
             page.evaluate("document.getElementById('passes').open = true");
         }
+        if (name.equals("map")) {
+            page.click(".map-choice");
+            page.click("text=Lay under");
+            Browsing.awaitSheet(page);
+        }
         if (name.equals("playback")) {
             page.click("[data-tool=play]");
             page.waitForSelector("#player:not([hidden])");
@@ -226,6 +242,10 @@ class EveryPageTest {
             Browsing.awaitSheet(page);
         }
         page.screenshot(new Page.ScreenshotOptions().setPath(Path.of("../docs/screenshots/" + name + ".png")));
+        if (name.equals("map")) {
+            page.click(".map-choice");
+            page.click("text=Take away");
+        }
         page.context().close();
     }
 }
