@@ -2,6 +2,7 @@
 import assert from "node:assert/strict";
 import { test } from "node:test";
 import {
+  snapShift,
   aboutStrip,
   bearingOf,
   clock,
@@ -208,4 +209,15 @@ test("a played plan stands between its moments in proportion and counts photos a
   assert.equal(momentAt(data, 3).above, 64);
   assert.deepEqual(momentAt(data, 99).place, [20, 10]);
   assert.equal(clock(605.4), "10:05");
+});
+
+test("a block moved near another comes to lie on its corner", () => {
+  const corners = [
+    [0, 0],
+    [100, 0],
+  ];
+  const others = [[205, 3]];
+  assert.deepEqual(snapShift(corners, others, [100, 0], 10), [105, 3]);
+  assert.deepEqual(snapShift(corners, others, [90, 0], 10), [90, 0]);
+  assert.deepEqual(snapShift(corners, [], [90, 0], 10), [90, 0]);
 });

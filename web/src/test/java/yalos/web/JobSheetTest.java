@@ -75,6 +75,21 @@ class JobSheetTest {
         assertThat(visitor.get(job).body()).contains("3 blocks, ");
     }
 
+    /** Each part, planned by itself, is flown on one set; where no number of parts is, that is said and nothing is made. */
+    @Test
+    void partsOfASetEachAreFlownOnOneSet() {
+        long block = block("Sets");
+        String job = job(block);
+        visitor.change(block, "strips", "/ledger/gsd", "value", "0.4 cm");
+        visitor.post(job + "/split", "block", "" + block, "how", "sets");
+        List<Long> ids = ids(visitor.get(job).body());
+        assertThat(ids.size()).isGreaterThan(2);
+        for (long part : ids.subList(1, ids.size())) {
+            assertThat(visitor.get("/blocks/" + part + "/strips").body())
+                    .containsPattern("id=\"f-battery-sets\"[^>]*(value=\"1\"|>1<)");
+        }
+    }
+
     @Test
     void aLineThatMissesTheBlockIsRefusedAndNothingIsMade() {
         long block = block("Missed split");

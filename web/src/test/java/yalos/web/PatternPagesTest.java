@@ -220,6 +220,88 @@ class PatternPagesTest {
         assertThat(gone.body()).contains("Nothing of the block would be left");
     }
 
+    /** Half-way along an edge and 40 m out, typed as latitude and longitude, grid position or lettered reference. */
+    @Test
+    void aCornerIsAddedWhereItIsTyped() {
+        long block = block("One more");
+        int before = sheet(block).get("rings").get(0).size();
+        double east = sheet(block).get("rings").get(0).get(0).asDouble();
+        double north = sheet(block).get("rings").get(0).get(1).asDouble();
+        String typed = "%.2f %.2f".formatted(east - 30, north - 30);
+        visitor.change(block, "ground", "/corner/add", "position", typed);
+        assertThat(sheet(block).get("rings").get(0).size()).isEqualTo(before + 2);
+        assertThat(visitor.change(block, "ground", "/corner/add", "position", "nowhere"))
+                .contains("nowhere");
+    }
+
+    @Test
+    void wideningIsSeenBeforeItIsDone() {
+        long block = block("Seen before");
+        String rings = visitor.get("/blocks/" + block + "/outline/widened.json?by=25%20m")
+                .body();
+        assertThat(rings).startsWith("[[");
+        assertThat(visitor.get("/blocks/" + block + "/outline/widened.json?by=x")
+                        .statusCode())
+                .isEqualTo(400);
+        double area = areaHa(block);
+        visitor.change(block, "ground", "/outline/widen", "by", "25 m");
+        assertThat(areaHa(block)).isGreaterThan(area);
+        assertThat(Math.abs(JsonMapper.builder()
+                                .build()
+                                .readTree(rings)
+                                .get(0)
+                                .get(0)
+                                .asDouble()
+                        - sheet(block).get("rings").get(0).get(0).asDouble()))
+                .as("the same outline")
+                .isLessThan(0.01);
+    }
+
+    @Test
+    void veryManyCornersAreSimplifiedOnlyWhenAsked() {
+        long block = block("Round");
+        StringBuilder positions = new StringBuilder();
+        for (int i = 0; i < 1500; i++) {
+            double at = 2 * Math.PI * i / 1500;
+            positions
+                    .append(i == 0 ? "" : ",")
+                    .append("%.3f,%.3f".formatted(565_300 + 150 * Math.sin(at), 5_262_300 + 150 * Math.cos(at)));
+        }
+        visitor.change(block, "ground", "/outline/draw", "positions", positions.toString(), "epsg", "32632");
+        String page = visitor.get("/blocks/" + block + "/ground").body();
+        assertThat(page).contains("corners. ").contains(" would do: no edge moves by more than 0.1 m");
+        double area = areaHa(block);
+        visitor.change(block, "ground", "/outline/simplify", "by", "0.5 m");
+        assertThat(visitor.get("/blocks/" + block + "/ground").body()).doesNotContain("would do: no edge");
+        assertThat(areaHa(block)).isCloseTo(area, Offset.offset(0.05));
+        assertThat(visitor.get("/blocks/" + block + "/history").body()).contains("outline simplified within 0.5 m");
+    }
+
+    @Test
+    void zonesAreDrawnAndHolesKeptOutOf() {
+        long block = block("Zones");
+        JsonNode rings = sheet(block).get("rings").get(0);
+        double east = rings.get(0).asDouble();
+        double north = rings.get(1).asDouble();
+        String far =
+                "%1$.1f %2$.1f%n%3$.1f %2$.1f%n%3$.1f %4$.1f".formatted(east + 5000, north, east + 5100, north + 100);
+        assertThat(visitor.change(
+                        block,
+                        "ground",
+                        "/zones/draw",
+                        "places",
+                        far,
+                        "name",
+                        "the field",
+                        "kind",
+                        "KEEP_IN",
+                        "ceiling",
+                        "120 m"))
+                .contains("leaves “the field” (keep in, up to 120.0 m)");
+        assertThat(visitor.get("/blocks/" + block + "/sheet.json").body()).contains("\"kind\":\"keep-in\"");
+        assertThat(visitor.change(block, "ground", "/holes/keep-out")).contains("The outline has no hole.");
+    }
+
     private double areaHa(long block) {
         Matcher area = Pattern.compile("<b>([\\d.]+)</b> <span>ha</span>")
                 .matcher(visitor.get("/blocks/" + block + "/ground").body());

@@ -2,8 +2,8 @@ package yalos.core.block;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.List;
-import java.util.Optional;
 import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Geometry;
 import org.locationtech.jts.geom.GeometryFactory;
@@ -14,6 +14,7 @@ import org.locationtech.jts.operation.buffer.BufferOp;
 import org.locationtech.jts.operation.buffer.BufferParameters;
 import org.locationtech.jts.operation.overlayng.OverlayNG;
 import org.locationtech.jts.operation.overlayng.OverlayNGRobust;
+import org.locationtech.jts.simplify.TopologyPreservingSimplifier;
 import yalos.core.geodesy.Bounds;
 import yalos.core.geodesy.Grid;
 import yalos.core.geodesy.LonLat;
@@ -66,6 +67,25 @@ public final class PlaneBlock {
     /** For neighbours in this package alone: the library's own shape. */
     Geometry geometry() {
         return geometry;
+    }
+
+    /** Its parts that lie apart, each as a block. */
+    public List<PlaneBlock> parts() {
+        List<PlaneBlock> parts = new ArrayList<>();
+        for (int i = 0; i < geometry.getNumGeometries(); i++) {
+            if (geometry.getGeometryN(i) instanceof Polygon polygon && !polygon.isEmpty()) {
+                parts.add(new PlaneBlock(plane, polygon));
+            }
+        }
+        return parts;
+    }
+
+    /**
+     * The block with fewer corners: none of its edges moves farther than a tolerance, no part or hole is lost (Douglas and Peucker 1973, by the geometry
+     * library, which keeps the rings from crossing).
+     */
+    public PlaneBlock simplified(double toleranceM) {
+        return new PlaneBlock(plane, TopologyPreservingSimplifier.simplify(geometry, toleranceM));
     }
 
     /** A part of this block as a block. */
@@ -140,15 +160,28 @@ public final class PlaneBlock {
     }
 
     /**
-     * The same for the part of the block between two lines along the direction; nothing where no part lies between.
+     * The same for what of the block lies between two lines along the direction, piece by piece; none where no part lies between.
      *
      * @param leftM of the lines, counted to the right of the direction
+     * @param leastGapM pieces less far apart count as one
      */
-    public Optional<Range> reach(double directionRad, double leftM, double rightM) {
-        Geometry part = strip(directionRad + Math.PI / 2, leftM, rightM);
-        return part.isEmpty() || part.getDimension() < 2
-                ? Optional.empty()
-                : Optional.of(new PlaneBlock(plane, part).extent(directionRad));
+    public List<Range> reaches(double directionRad, double leftM, double rightM, double leastGapM) {
+        List<Range> pieces = new PlaneBlock(plane, strip(directionRad + Math.PI / 2, leftM, rightM))
+                .parts().stream()
+                        .map(part -> part.extent(directionRad))
+                        .sorted(Comparator.comparingDouble(Range::least))
+                        .toList();
+        List<Range> reaches = new ArrayList<>();
+        for (Range piece : pieces) {
+            int last = reaches.size() - 1;
+            if (last >= 0 && piece.least() - reaches.get(last).most() < leastGapM) {
+                Range before = reaches.get(last);
+                reaches.set(last, new Range(before.least(), Math.max(before.most(), piece.most())));
+            } else {
+                reaches.add(piece);
+            }
+        }
+        return reaches;
     }
 
     /** The part of the block between two lines square to a direction, by their distances along it. */

@@ -26,9 +26,11 @@ public final class Splitting {
      * @param parts 2 to {@value #MOST_PARTS}
      * @param directionRad of the strips, clockwise from grid north; cuts lie along it
      * @param overlapM width that neighbouring parts share
+     * @param leastM width below which nobody would fly a part: a strip
      * @throws InputFault for a number of parts that cannot be, or an outline that gives slivers
      */
-    public static List<Outline> even(Outline outline, Grid grid, int parts, double directionRad, double overlapM) {
+    public static List<Outline> even(
+            Outline outline, Grid grid, int parts, double directionRad, double overlapM, double leastM) {
         if (parts < 2 || parts > MOST_PARTS) {
             throw new InputFault("parts", parts, "A block is split into 2 to %d parts.".formatted(MOST_PARTS));
         }
@@ -42,11 +44,33 @@ public final class Splitting {
         cuts.add(ends.most());
         List<Outline> split = new ArrayList<>();
         for (int i = 0; i < parts; i++) {
+            refuseSliver(block.between(across, cuts.get(i), cuts.get(i + 1)), i, parts, leastM, cuts);
             double from = cuts.get(i) - (i == 0 ? 1 : overlapM / 2);
             double to = cuts.get(i + 1) + (i == parts - 1 ? 1 : overlapM / 2);
             split.add(block.between(across, from, to).outline());
         }
         return split;
+    }
+
+    /** A part narrower than a strip, or in pieces of which one is hardly worth a flight, is told before anything is cut. */
+    private static void refuseSliver(PlaneBlock part, int number, int parts, double leastM, List<Double> cuts) {
+        double wide = cuts.get(number + 1) - cuts.get(number);
+        if (wide < leastM) {
+            throw new InputFault(
+                    "parts",
+                    parts,
+                    "Part %d of %d would be %.0f m wide, less than a strip of %.0f m. Choose fewer parts."
+                            .formatted(number + 1, parts, wide, leastM));
+        }
+        for (PlaneBlock piece : part.parts()) {
+            if (piece.areaM2() < SLIVER * part.areaM2()) {
+                throw new InputFault(
+                        "parts",
+                        parts,
+                        "Part %d of %d would be in pieces, one of only %.0f m². Choose another number of parts, or draw the line to split by."
+                                .formatted(number + 1, parts, piece.areaM2()));
+            }
+        }
     }
 
     /** How far along the given area lies, to a millimetre. */

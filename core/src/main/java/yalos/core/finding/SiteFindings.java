@@ -129,10 +129,13 @@ final class SiteFindings {
             heights.site()
                     .zonesAt(at.xM(), at.yM(), 0)
                     .forEach(zone -> found.addAt(
-                            zone.kind() == Zone.Kind.KEEP_OUT ? STOP : MIND,
+                            zone.kind() == Zone.Kind.CAUTION ? MIND : STOP,
                             "launch-zone-" + zone.name(),
-                            "The launch point lies in “%s” (%s). Move it, or get leave; the rules of the place decide."
-                                    .formatted(zone.name(), zone.kind().words()),
+                            "The launch point lies %s “%s” (%s). Move it, or get leave; the rules of the place decide."
+                                    .formatted(
+                                            zone.kind() == Zone.Kind.KEEP_IN ? "outside" : "in",
+                                            zone.name(),
+                                            zone.kind().words()),
                             at,
                             List.of()));
         });
@@ -177,6 +180,22 @@ final class SiteFindings {
     }
 
     private void zone(Zone zone, Crossing crossing) {
+        if (zone.kind() == Zone.Kind.KEEP_IN) {
+            found.addAt(
+                    STOP,
+                    "zone-" + zone.name(),
+                    "%s leaves “%s” (keep in%s); %d of the photos are taken outside. Draw the block back, or the zone as it is; the rules of the place decide."
+                            .formatted(
+                                    name(crossing.leg),
+                                    zone.name(),
+                                    Double.isInfinite(zone.ceilingM())
+                                            ? ""
+                                            : ", up to " + found.height(zone.ceilingM()),
+                                    crossing.photos),
+                    crossing.place,
+                    List.of());
+            return;
+        }
         boolean keepOut = zone.kind() == Zone.Kind.KEEP_OUT;
         String photos = crossing.photos == 1 ? "1 photo is" : crossing.photos + " photos are";
         found.addAt(

@@ -1,5 +1,9 @@
 package yalos.core.flight;
 
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+
 /**
  * The shortest way forward from one place and direction to another that turns no tighter than a radius: three pieces, each an arc to the left, an
  * arc to the right or straight on.
@@ -43,6 +47,15 @@ public record Dubins(Piece first, Piece second, Piece third) {
         return new Words(eastM, northM, startRad, endRad, radiusM).shortest();
     }
 
+    /** All there are of the six, the shortest first. */
+    static List<Dubins> all(double eastM, double northM, double startRad, double endRad, double radiusM) {
+        Words words = new Words(eastM, northM, startRad, endRad, radiusM);
+        words.kept = new ArrayList<>();
+        words.shortest();
+        words.kept.sort(Comparator.comparingDouble(Dubins::lengthM));
+        return words.kept;
+    }
+
     /** Angles are mathematical here: counter-clockwise, from the line that joins the ends; lengths are in radii. */
     private static final class Words {
         private final double radiusM;
@@ -56,6 +69,8 @@ public record Dubins(Piece first, Piece second, Piece third) {
         private final double cosDifference;
         private double leastM = Double.POSITIVE_INFINITY;
         private Dubins best;
+        /** Every word, where they are wanted. */
+        private List<Dubins> kept;
 
         Words(double eastM, double northM, double startRad, double endRad, double radiusM) {
             this.radiusM = radiusM;
@@ -118,12 +133,16 @@ public record Dubins(Piece first, Piece second, Piece third) {
 
         private void offer(Kind one, double first, Kind two, double second, Kind three, double third) {
             double length = (first + second + third) * radiusM;
-            if (length < leastM) {
-                leastM = length;
-                best = new Dubins(
+            if (length < leastM || kept != null) {
+                Dubins word = new Dubins(
                         new Piece(one, first * radiusM),
                         new Piece(two, second * radiusM),
                         new Piece(three, third * radiusM));
+                best = length < leastM ? word : best;
+                leastM = Math.min(leastM, length);
+                if (kept != null) {
+                    kept.add(word);
+                }
             }
         }
 

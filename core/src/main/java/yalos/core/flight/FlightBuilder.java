@@ -33,7 +33,7 @@ public final class FlightBuilder {
     }
 
     /**
-     * @param detour round what links must not cross; a wing's turns are not led round
+     * @param detour round what links must not cross
      */
     public FlightBuilder(Pace pace, Optional<PlanePoint> launch, Detour detour) {
         this.detour = detour;
@@ -252,8 +252,10 @@ public final class FlightBuilder {
         if (!aircraft.kind().wing() && !detour.clear(before.to(), wanted.from())) {
             return straights(Link.Kind.TURN, before.to(), wanted.from(), wanted.speedMps());
         }
-        return new Turn(before.to(), before.trackRad(), wanted.from(), wanted.trackRad())
-                .ways(aircraft, wanted.speedMps());
+        Turn turn = new Turn(before.to(), before.trackRad(), wanted.from(), wanted.trackRad());
+        return aircraft.kind().wing()
+                ? turn.clearWays(aircraft, wanted.speedMps(), detour)
+                : turn.ways(aircraft, wanted.speedMps());
     }
 
     /** Straight pieces round what must not be crossed. */

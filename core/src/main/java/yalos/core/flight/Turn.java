@@ -2,8 +2,10 @@ package yalos.core.flight;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.IntStream;
 import yalos.core.geodesy.PlanePoint;
 import yalos.core.kit.Aircraft;
+import yalos.core.site.Detour;
 
 /**
  * The way round from the end of a line to the start of the next.
@@ -23,6 +25,8 @@ public record Turn(PlanePoint from, double trackRad, PlanePoint to, double toTra
 
     /** A wing's run-out behind a line and its run-in before the next. */
     static final double RUN_S = 2;
+
+    private static final int LONGEST_LEAD = 8;
 
     /** Straight distance. */
     double straightM() {
@@ -57,17 +61,48 @@ public record Turn(PlanePoint from, double trackRad, PlanePoint to, double toTra
         }
         double radius = aircraft.turnRadiusM(speedMps);
         double runM = RUN_S * speedMps;
-        Dubins round = round(radius, runM);
-        laid.straight(trackRad, runM);
-        for (Dubins.Piece piece : List.of(round.first(), round.second(), round.third())) {
-            switch (piece.kind()) {
-                case STRAIGHT -> laid.straight(laid.trackRad, piece.lengthM());
-                case LEFT -> laid.arc(-piece.lengthM() / radius, radius);
-                case RIGHT -> laid.arc(piece.lengthM() / radius, radius);
+        return laid.along(round(radius, runM), radius, runM, runM);
+    }
+
+    /**
+     * A wing's ways clear of what must not be flown over: the shortest of all its words, the straights before and behind drawn out by up to
+     * {@value #LONGEST_LEAD} radii where it takes that; the shortest of all where none is clear, which a finding then tells.
+     */
+    List<Way> clearWays(Aircraft aircraft, double speedMps, Detour detour) {
+        List<Way> usual = ways(aircraft, speedMps);
+        if (clear(usual, detour)) {
+            return usual;
+        }
+        double radius = aircraft.turnRadiusM(speedMps);
+        double runM = RUN_S * speedMps;
+        List<Way> best = usual;
+        double leastM = Double.POSITIVE_INFINITY;
+        for (double lead = 0; lead <= LONGEST_LEAD; lead++) {
+            for (double after = 0; after <= LONGEST_LEAD; after++) {
+                double outM = runM + lead * radius;
+                double inM = runM + after * radius;
+                PlanePoint out = from.moved(trackRad, outM);
+                PlanePoint in = to.moved(toTrackRad, -inM);
+                for (Dubins word : Dubins.all(in.xM() - out.xM(), in.yM() - out.yM(), trackRad, toTrackRad, radius)) {
+                    double lengthM = outM + word.lengthM() + inM;
+                    if (lengthM < leastM) {
+                        List<Way> ways = new Laid(from, trackRad, speedMps).along(word, radius, outM, inM);
+                        if (clear(ways, detour)) {
+                            leastM = lengthM;
+                            best = ways;
+                        }
+                    }
+                }
             }
         }
-        laid.straight(laid.trackRad, runM);
-        return laid.ways;
+        return best;
+    }
+
+    private static boolean clear(List<Way> ways, Detour detour) {
+        return ways.stream().allMatch(way -> {
+            List<PlanePoint> shape = way.shape();
+            return IntStream.range(1, shape.size()).allMatch(i -> detour.clear(shape.get(i - 1), shape.get(i)));
+        });
     }
 
     /** Ways put one after the other. */
@@ -81,6 +116,20 @@ public record Turn(PlanePoint from, double trackRad, PlanePoint to, double toTra
             this.here = from;
             this.trackRad = trackRad;
             this.speedMps = speedMps;
+        }
+
+        /** Straight out, along a word, straight in. */
+        List<Way> along(Dubins word, double radiusM, double outM, double inM) {
+            straight(trackRad, outM);
+            for (Dubins.Piece piece : List.of(word.first(), word.second(), word.third())) {
+                switch (piece.kind()) {
+                    case STRAIGHT -> straight(trackRad, piece.lengthM());
+                    case LEFT -> arc(-piece.lengthM() / radiusM, radiusM);
+                    case RIGHT -> arc(piece.lengthM() / radiusM, radiusM);
+                }
+            }
+            straight(trackRad, inM);
+            return ways;
         }
 
         void straight(double directionRad, double lengthM) {

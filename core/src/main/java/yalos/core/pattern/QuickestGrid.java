@@ -10,15 +10,14 @@ import yalos.core.block.ReflexCuts;
 import yalos.core.flight.FlightBuilder;
 import yalos.core.flight.Pace;
 import yalos.core.flight.Timeline;
-import yalos.core.geodesy.Bounds;
 import yalos.core.geodesy.PlanePoint;
 import yalos.core.wind.Wind;
 
 /**
- * Parallel lines over a block in the least time: one sweep in its best direction, or, over an outline with reflex corners or holes, cells swept each in
+ * Parallel lines over a block in the least time: one sweep in its best direction, or, over an outline with reflex corners, holes or several parts, cells swept each in
  * its own, where that is quicker.
  *
- * <p>Cells come of cuts through reflex corners along their edges, one after the other, as long as a cut saves time. Whether cells are taken at all is
+ * <p>Cells come of parts that lie apart and of cuts through reflex corners along their edges, one after the other, as long as a cut saves time. Whether cells are taken at all is
  * decided by the whole flights, ways out and home included, so that cells are never slower.
  *
  * <p>KNOWN LIMITS: outlines of more than {@value #MOST_OUTLINE} corners are swept as one; cuts are tried one at a time, through at most {@value #MOST_CORNERS} corners, the sharpest; {@value #MOST_CELLS} cells at most.
@@ -40,7 +39,8 @@ public record QuickestGrid(Gaze gaze) implements Pattern {
     @Override
     public Pattern decided(PlaneBlock block, Task task, Pace pace, Optional<PlanePoint> launch) {
         StripGrid single = StripGrid.QUICKEST.looking(gaze).decided(block, task, pace, launch);
-        if (block.corners() > MOST_OUTLINE || ReflexCuts.of(block, 1).isEmpty()) {
+        boolean whole = block.parts().size() == 1 && ReflexCuts.of(block, 1).isEmpty();
+        if (block.corners() > MOST_OUTLINE || whole) {
             return single;
         }
         Search search = new Search(task, pace);
@@ -99,8 +99,7 @@ public record QuickestGrid(Gaze gaze) implements Pattern {
     }
 
     private static PlanePoint middle(CellGrid.Cell cell) {
-        Bounds bounds = cell.block().bounds();
-        return bounds.middle();
+        return cell.block().bounds().middle();
     }
 
     private static void permute(
@@ -159,7 +158,7 @@ public record QuickestGrid(Gaze gaze) implements Pattern {
         }
 
         List<PlaneBlock> cells(PlaneBlock block) {
-            List<PlaneBlock> cells = new ArrayList<>(List.of(block));
+            List<PlaneBlock> cells = new ArrayList<>(block.parts());
             for (boolean cut = true; cut && cells.size() < MOST_CELLS; ) {
                 cut = false;
                 for (PlaneBlock cell : List.copyOf(cells)) {

@@ -1,6 +1,7 @@
 package yalos.core.pattern;
 
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -81,7 +82,7 @@ public record TieStrips(Own own, int count, Measure angle, Measure tilt) impleme
     }
 
     /**
-     * Lines straight across a block, each as far as the block reaches within what it covers, flown through whatever gaps there are.
+     * Lines straight across a block, each as far as the block reaches within what it covers, in pieces over gaps of two photos and more.
      *
      * @param coverM width of ground a line covers
      */
@@ -102,11 +103,22 @@ public record TieStrips(Own own, int count, Measure angle, Measure tilt) impleme
         public void fly(PlaneBlock block, Task task, int pass, FlightBuilder flight) {
             boolean reversed = false;
             for (double across : across(block)) {
-                Optional<Range> reach = block.reach(lineRad, across - coverM / 2, across + coverM / 2);
-                if (reach.isPresent()) {
-                    flight.line(line(task, pass, across, reach.get(), reversed, flight));
-                    reversed = !reversed;
+                List<Range> reaches = new ArrayList<>(
+                        block.reaches(lineRad, across - coverM / 2, across + coverM / 2, 2 * task.baseM()));
+                if (reversed) {
+                    Collections.reverse(reaches);
                 }
+                boolean ahead = false;
+                for (Range reach : reaches) {
+                    FlightBuilder.Photographed line = line(task, pass, across, reach, reversed, flight);
+                    if (ahead) {
+                        flight.lineAhead(line);
+                    } else {
+                        flight.line(line);
+                    }
+                    ahead = true;
+                }
+                reversed = reversed ^ ahead;
             }
         }
 

@@ -5,6 +5,7 @@ import java.util.Arrays;
 import java.util.Collections;
 import java.util.List;
 import org.locationtech.jts.geom.Coordinate;
+import org.locationtech.jts.geom.Envelope;
 import org.locationtech.jts.geom.Geometry;
 import org.locationtech.jts.geom.GeometryFactory;
 import org.locationtech.jts.geom.prep.PreparedGeometry;
@@ -17,7 +18,7 @@ import yalos.core.block.PlaneBlock;
 import yalos.core.geodesy.PlanePoint;
 
 /**
- * Ways round what must not be flown over: the shortest from corner to corner (a visibility graph, Lozano-Pérez and Wesley 1979, from memory;
+ * Ways round what must not be flown over, and within what must not be left: the shortest from corner to corner (a visibility graph, Lozano-Pérez and Wesley 1979, from memory;
  * Dijkstra's search), kept {@value #KEPT_M} m clear.
  *
  * <p>KNOWN LIMITS: a way that begins or ends inside an area, or has more than {@value #MOST_CORNERS} corners to consider, runs straight; a finding then says
@@ -30,7 +31,10 @@ public final class Detour {
     private static final double KEPT_M = 10;
     private static final double HAIR_M = 0.01;
     private static final int MOST_CORNERS = 600;
+    private static final double WORLD_M = 50_000;
     private static final GeometryFactory GEOMETRY = new GeometryFactory();
+    private static final BufferParameters SQUARE = new BufferParameters(
+            BufferParameters.DEFAULT_QUADRANT_SEGMENTS, BufferParameters.CAP_FLAT, BufferParameters.JOIN_MITRE, 2);
 
     private final PreparedGeometry closed;
     private final List<PlanePoint> corners = new ArrayList<>();
@@ -47,7 +51,7 @@ public final class Detour {
     }
 
     /**
-     * Round the keep-out zones that reach down to a height above ground.
+     * Round the keep-out zones that reach down to a height above ground, and within those that must not be left.
      *
      * @param plane of the block
      */
@@ -56,10 +60,30 @@ public final class Detour {
                 .filter(zone -> zone.kind() == Zone.Kind.KEEP_OUT && zone.floorM() <= heightM)
                 .map(zone -> widened(PlaneBlock.in(zone.outline(), plane)))
                 .toList();
+        List<Geometry> within = zones.stream()
+                .filter(zone -> zone.kind() == Zone.Kind.KEEP_IN)
+                .map(zone -> shape(PlaneBlock.in(zone.outline(), plane)))
+                .toList();
+        if (!within.isEmpty()) {
+            areas = new ArrayList<>(areas);
+            areas.add(outside(UnaryUnionOp.union(within)));
+        }
         return areas.isEmpty() ? NONE : new Detour(UnaryUnionOp.union(areas));
     }
 
+    /** All the world but some areas, kept clear of their edges. */
+    private static Geometry outside(Geometry within) {
+        Envelope world = new Envelope(within.getEnvelopeInternal());
+        world.expandBy(WORLD_M);
+        return GEOMETRY.toGeometry(world).difference(BufferOp.bufferOp(within, -KEPT_M, SQUARE));
+    }
+
     private static Geometry widened(PlaneBlock area) {
+        return BufferOp.bufferOp(shape(area), KEPT_M, SQUARE);
+    }
+
+    /** An area without its holes: nobody flies into a hole of a forbidden one. */
+    private static Geometry shape(PlaneBlock area) {
         List<Geometry> rings = new ArrayList<>();
         for (double[] ring : area.rings()) {
             Coordinate[] corners = new Coordinate[ring.length / 2 + 1];
@@ -69,10 +93,7 @@ public final class Detour {
             corners[corners.length - 1] = corners[0];
             rings.add(GEOMETRY.createPolygon(corners));
         }
-        // Nobody flies into a hole of a forbidden area: the areas are taken whole.
-        BufferParameters square = new BufferParameters(
-                BufferParameters.DEFAULT_QUADRANT_SEGMENTS, BufferParameters.CAP_FLAT, BufferParameters.JOIN_MITRE, 2);
-        return BufferOp.bufferOp(UnaryUnionOp.union(rings), KEPT_M, square);
+        return UnaryUnionOp.union(rings);
     }
 
     /** Whether a straight way may be flown. */

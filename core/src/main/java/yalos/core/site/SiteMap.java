@@ -17,6 +17,7 @@ public final class SiteMap {
 
     private final List<Standing> standing = new ArrayList<>();
     private final List<Hanging> hanging = new ArrayList<>();
+    private final List<Hanging> keeping = new ArrayList<>();
     /** By place: a path asks at every step, and a site may hold hundreds of things. */
     private final STRtree standingAt = new STRtree();
 
@@ -37,6 +38,10 @@ public final class SiteMap {
             PlaneBlock area = PlaneBlock.in(zone.outline(), plane);
             Bounds bounds = area.bounds();
             Hanging one = new Hanging(zone, area);
+            if (zone.kind() == Zone.Kind.KEEP_IN) {
+                keeping.add(one);
+                continue;
+            }
             hanging.add(one);
             hangingAt.insert(new Envelope(bounds.west(), bounds.east(), bounds.south(), bounds.north()), one);
         }
@@ -63,7 +68,7 @@ public final class SiteMap {
 
     /** Whether any air there is forbidden or doubtful. */
     public boolean hasZones() {
-        return !hanging.isEmpty();
+        return !hanging.isEmpty() || !keeping.isEmpty();
     }
 
     /** Height of the tallest obstacle above the ground within a distance of a place, in metres; 0 where there is none. */
@@ -96,12 +101,19 @@ public final class SiteMap {
         return one.shape.isWithinDistance(GEOMETRY.createPoint(new Coordinate(x, y)), withinM);
     }
 
-    /** The zones that hold a height above ground at a place. */
+    /** The zones that hold a height above ground at a place; of those that must not be left the first, where all are left. */
     public List<Zone> zonesAt(double x, double y, double aboveGroundM) {
-        return over(x, y).stream()
-                .filter(one -> one.zone.holds(aboveGroundM) && one.area.contains(x, y))
-                .map(Hanging::zone)
-                .toList();
+        List<Zone> zones = new ArrayList<>();
+        for (Hanging one : over(x, y)) {
+            if (one.zone.concerns(one.area.contains(x, y), aboveGroundM)) {
+                zones.add(one.zone);
+            }
+        }
+        boolean left = keeping.stream().allMatch(one -> one.zone.concerns(one.area.contains(x, y), aboveGroundM));
+        if (left && !keeping.isEmpty()) {
+            zones.add(keeping.get(0).zone);
+        }
+        return zones;
     }
 
     @SuppressWarnings("unchecked")

@@ -7,7 +7,7 @@ import yalos.core.fault.InputFault;
 import yalos.core.fault.Names;
 
 /**
- * Air over a place that must not be flown, or only with care. Figures are the operator's; the law of the place decides.
+ * Air over a place that must not be flown, or only with care, or that must not be left. Figures are the operator's; the law of the place decides.
  *
  * @param name of it
  * @param kind of it
@@ -19,7 +19,9 @@ public record Zone(String name, Kind kind, Outline outline, double floorM, doubl
     /** How much it forbids. */
     public enum Kind {
         KEEP_OUT("keep out"),
-        CAUTION("caution");
+        CAUTION("caution"),
+        /** The other way round: only there may be flown. */
+        KEEP_IN("keep in");
 
         private final String words;
 
@@ -39,6 +41,11 @@ public record Zone(String name, Kind kind, Outline outline, double floorM, doubl
         if (!(ceilingM > floorM)) {
             throw new InputFault("ceilingM", ceilingM, "The ceiling of a zone lies above its floor.");
         }
+    }
+
+    /** Whether it matters to a place within its outline, or beyond it, at a height above ground. */
+    boolean concerns(boolean within, double aboveGroundM) {
+        return kind == Kind.KEEP_IN ? !(within && aboveGroundM <= ceilingM) : within && holds(aboveGroundM);
     }
 
     /** Whether a height above ground lies in it. */

@@ -19,7 +19,7 @@ class SplittingTest {
     @CsvSource({"2, 0", "3, 25", "5, 64", "7, 140"})
     void evenPartsHaveEvenAreas(int parts, double directionDeg) {
         for (Outline outline : List.of(Samples.square(400), Samples.concaveWithHole(), Samples.random(3))) {
-            List<Outline> split = Splitting.even(outline, Samples.UTM30, parts, Math.toRadians(directionDeg), 0);
+            List<Outline> split = Splitting.even(outline, Samples.UTM30, parts, Math.toRadians(directionDeg), 0, 0);
             assertThat(split).hasSize(parts);
             double whole = outline.areaM2();
             for (Outline part : split) {
@@ -34,7 +34,7 @@ class SplittingTest {
     @Test
     void neighboursShareAStrip() {
         double scale = PlaneBlock.of(Samples.square(400), Samples.UTM30).areaM2() / 160_000;
-        for (Outline part : Splitting.even(Samples.square(400), Samples.UTM30, 2, 0, 30)) {
+        for (Outline part : Splitting.even(Samples.square(400), Samples.UTM30, 2, 0, 30, 0)) {
             assertThat(PlaneBlock.of(part, Samples.UTM30).areaM2())
                     .isCloseTo((200 * Math.sqrt(scale) + 15) * 400 * Math.sqrt(scale), Offset.offset(5.0));
         }
@@ -55,8 +55,19 @@ class SplittingTest {
         assertThatThrownBy(() ->
                         Splitting.byLine(Samples.square(400), Samples.UTM30, Samples.at(3, 0), Samples.at(3, 0), 0))
                 .hasMessageContaining("side of the block");
-        assertThatThrownBy(() -> Splitting.even(Samples.square(9), Samples.UTM30, 1, 0, 0))
+        assertThatThrownBy(() -> Splitting.even(Samples.square(9), Samples.UTM30, 1, 0, 0, 0))
                 .hasMessageContaining("2 to 50");
+    }
+
+    /** By hand: 300 m in ten parts are 30 m each, less than a strip of 31 m; across a wide and a narrow tower the narrow one's top of 10 m lies apart. */
+    @Test
+    void sliversAreRefusedBeforeAnythingIsCut() {
+        assertThatThrownBy(() -> Splitting.even(Samples.square(300), Samples.UTM30, 10, 0, 0, 31))
+                .hasMessageMatching(
+                        "Part \\d+ of 10 would be 30 m wide, less than a strip of 31 m. Choose fewer parts.");
+        Outline towers = Samples.outline(0, 0, 400, 0, 400, 300, 390, 300, 390, 100, 200, 100, 200, 400, 0, 400);
+        assertThatThrownBy(() -> Splitting.even(towers, Samples.UTM30, 2, Math.PI / 2, 0, 1))
+                .hasMessageContaining("in pieces, one of only");
     }
 
     @Test

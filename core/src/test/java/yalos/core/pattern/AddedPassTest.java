@@ -198,6 +198,21 @@ class AddedPassTest {
                         assertThat(photo.pose().pitchRad()).isCloseTo(Math.toRadians(-60), Offset.offset(1e-9)));
     }
 
+    /** Across the arms of a U a tie strip has two pieces, and no photo looks at the gap of 220 m between them. */
+    @Test
+    void aTieStripLeavesGapsOut() {
+        BlockPlan plan = plan(
+                Samples.outline(0, 0, 600, 0, 600, 500, 420, 500, 420, 150, 200, 150, 200, 500, 0, 500),
+                new TieStrips(AddedPass.Own.NONE, 2, Measure.of(70, Unit.DEGREE), Measure.of(0, Unit.DEGREE)));
+        List<Line> ties =
+                plan.flight().lines().stream().filter(line -> line.pass() == 2).toList();
+        assertThat(ties).as("two pieces over the arms, one over the foot").hasSize(3);
+        double coverAlongM = plan.design().coverAcrossM();
+        ofPass(plan, 2)
+                .forEach(photo -> assertThat(plan.block().widened(coverAlongM).contains(photo.point()))
+                        .isTrue());
+    }
+
     private static double along(Line line) {
         return line.from().xM() * Math.sin(Math.toRadians(20)) + line.from().yM() * Math.cos(Math.toRadians(20));
     }

@@ -51,6 +51,19 @@ class QuickestGridTest {
         return plan.flown(new Pass(StripGrid.QUICKEST, plan.mainPass().task()));
     }
 
+    /** Two bars square to each other and apart, as one block: each is flown along, in one flight. */
+    @Test
+    void partsThatLieApartAreFlownEachInItsOwnDirection() {
+        Outline bars = new Outline(Stream.of(
+                        Samples.outline(0, 0, 900, 0, 900, 120, 0, 120),
+                        Samples.outline(1000, 0, 1120, 0, 1120, 900, 1000, 900))
+                .flatMap(one -> one.parts().stream())
+                .toList());
+        BlockPlan plan = plan(bars, 2, Aircraft.smallMultirotor());
+        assertThat(plan.mainPass().pattern()).isInstanceOf(CellGrid.class);
+        assertThat(plan.flightTimeS()).isLessThan(0.9 * single(plan).flightTimeS());
+    }
+
     /** Arms of 150 m at 2 cm: one sweep turns in the arm that lies across it as often as there are strips; in cells each arm is flown along. */
     @Test
     void armsAreFlownAlongEach() {

@@ -12,6 +12,7 @@ import org.assertj.core.data.Offset;
 import org.junit.jupiter.api.Test;
 import yalos.core.Samples;
 import yalos.core.block.LocalPlane;
+import yalos.core.block.Outline;
 import yalos.core.flight.Leg;
 import yalos.core.flight.Line;
 import yalos.core.flight.Link;
@@ -25,6 +26,7 @@ import yalos.core.pattern.AddedPass;
 import yalos.core.pattern.Crossing;
 import yalos.core.pattern.Patterns;
 import yalos.core.pins.Pins;
+import yalos.core.pins.Quantity;
 import yalos.core.plan.BlockPlan;
 import yalos.core.plan.GroundRequest;
 import yalos.core.plan.PlanRequest;
@@ -164,6 +166,84 @@ class DetourTest {
             }
         }
         assertThat(led).isPositive();
+    }
+
+    /** An L that must not be left: from the end of one arm to that of the other by its inner corner, 10 m clear of it. */
+    @Test
+    void withinWhatMustNotBeLeft() {
+        Zone ell = new Zone(
+                "field",
+                Zone.Kind.KEEP_IN,
+                Samples.outline(0, 0, 600, 0, 600, 100, 100, 100, 100, 600, 0, 600),
+                0,
+                Double.POSITIVE_INFINITY);
+        Detour detour = Detour.of(PLANE, List.of(ell), 75);
+        PlanePoint from = at(550, 50);
+        PlanePoint to = at(50, 550);
+        PlanePoint inner = at(100, 100);
+        PlanePoint corner = new PlanePoint(inner.xM() - 10, inner.yM() - 10);
+        assertThat(detour.between(from, to)).hasSize(1);
+        assertThat(detour.between(from, to).get(0).distanceM(corner)).isLessThan(0.5);
+        assertThat(lengthM(detour, from, to))
+                .isCloseTo(from.distanceM(corner) + corner.distanceM(to), Offset.offset(0.01));
+    }
+
+    /** A yard behind the end of a wing's first strip: its shortest turn would run through it, and none does. */
+    @Test
+    void aWingTurnsClearOfKeepOutZones() {
+        PlanRequest request = new PlanRequest(
+                Kit.of(Aircraft.smallWing(), Samples.twentyMegapixel()),
+                Pins.ofGsd(3).with(Quantity.DIRECTION, Measure.of(90, Unit.DEGREE)),
+                Samples.square(500),
+                Optional.empty(),
+                OptionalInt.of(32630));
+        BlockPlan free = request.plan();
+        List<Line> lines = free.flight().lines();
+        List<Zone> zones = List.of(yardBehind(free.block().plane(), lines.get(0), lines.get(1)));
+        Detour detour = Detour.of(free.block().plane(), zones, 75);
+        assertThat(crossing(free, detour))
+                .as("turns that cross, were nothing there")
+                .isPositive();
+        BlockPlan plan = request.over(new GroundRequest(
+                        GroundRequest.LEVEL, HeightChoice.USUAL, List.of(), zones, OptionalDouble.empty()))
+                .plan();
+        assertThat(crossing(plan, detour)).isZero();
+        assertThat(plan.flight().exposures()).hasSameSizeAs(free.flight().exposures());
+        Leg before = null;
+        for (Leg leg : plan.flight().legs()) {
+            if (before != null) {
+                assertThat(before.end().point().distanceM(leg.start().point())).isLessThan(1e-6);
+            }
+            before = leg;
+        }
+    }
+
+    /** A few metres wide, where the turn from one line to the next swings round, clear of both lines drawn out. */
+    private static Zone yardBehind(LocalPlane plane, Line from, Line to) {
+        double x = from.to().xM() + Math.sin(from.trackRad()) * 62;
+        double y = (from.to().yM() + to.from().yM()) / 2;
+        List<LonLat> ring = List.of(
+                plane.toLonLat(x - 4, y - 2),
+                plane.toLonLat(x + 4, y - 2),
+                plane.toLonLat(x + 4, y + 2),
+                plane.toLonLat(x - 4, y + 2));
+        return new Zone("yard", Zone.Kind.KEEP_OUT, Outline.ofRing(ring), 0, Double.POSITIVE_INFINITY);
+    }
+
+    private static long crossing(BlockPlan plan, Detour detour) {
+        return plan.flight().legs().stream()
+                .filter(leg -> leg instanceof Way way && !(way instanceof Line))
+                .map(Way.class::cast)
+                .filter(way -> {
+                    for (double along = 0; along < way.lengthM(); along += 5) {
+                        double next = Math.min(way.lengthM(), along + 5);
+                        if (!detour.clear(way.pointAt(along), way.pointAt(next))) {
+                            return true;
+                        }
+                    }
+                    return false;
+                })
+                .count();
     }
 
     @Test

@@ -33,6 +33,29 @@ class SiteMapTest {
         assertThat(map.hasZones()).isFalse();
     }
 
+    /** Two fields that must not be left, up to 120 m: within either of them, no higher, nothing is said. */
+    @Test
+    void whatMustNotBeLeftIsToldOutsideAllOfThem() {
+        Zone west = new Zone(
+                "west",
+                Zone.Kind.KEEP_IN,
+                Outline.ofRing(List.of(at(0, 0), at(100, 0), at(100, 100), at(0, 100))),
+                0,
+                120);
+        Zone east = new Zone(
+                "east",
+                Zone.Kind.KEEP_IN,
+                Outline.ofRing(List.of(at(90, 0), at(200, 0), at(200, 100), at(90, 100))),
+                0,
+                120);
+        SiteMap map = new SiteMap(PLANE, List.of(), List.of(west, east));
+        assertThat(map.hasZones()).isTrue();
+        assertThat(map.zonesAt(50, 50, 75)).isEmpty();
+        assertThat(map.zonesAt(150, 50, 0)).isEmpty();
+        assertThat(map.zonesAt(50, 150, 75)).containsExactly(west);
+        assertThat(map.zonesAt(150, 50, 130)).as("too high").containsExactly(west);
+    }
+
     @Test
     void aLineStandsBetweenItsPoles() {
         SiteMap map = map(new Obstacle("line", Obstacle.Kind.LINE, List.of(at(0, 0), at(100, 0)), 18, 1));

@@ -6,6 +6,7 @@ import java.util.function.UnaryOperator;
 import yalos.core.block.Outline;
 import yalos.core.block.OutlineCheck;
 import yalos.core.fault.InputFault;
+import yalos.core.geodesy.Geodesics;
 import yalos.core.geodesy.LonLat;
 
 /** Changes to single corners of an outline. Corners count from 0 in their ring, rings over the whole outline. */
@@ -19,6 +20,32 @@ final class Corners {
     /** A new corner behind the given one. */
     static Outline inserted(Outline outline, int ring, int corner, LonLat at) {
         return changed(outline, ring, corner, corners -> corners.add(corner + 1, at));
+    }
+
+    /** A new corner in the edge that grows least by it. */
+    static Outline added(Outline outline, LonLat at) {
+        int bestRing = -1;
+        int bestCorner = 0;
+        double least = Double.POSITIVE_INFINITY;
+        for (int ring = 0; ring < outline.rings().size(); ring++) {
+            List<LonLat> corners = outline.rings().get(ring);
+            for (int corner = 0; corner < corners.size(); corner++) {
+                LonLat from = corners.get(corner);
+                LonLat to = corners.get((corner + 1) % corners.size());
+                double more =
+                        Geodesics.distanceM(from, at) + Geodesics.distanceM(at, to) - Geodesics.distanceM(from, to);
+                if (more < least) {
+                    least = more;
+                    bestRing = ring;
+                    bestCorner = corner;
+                }
+            }
+        }
+        if (bestRing < 0) {
+            throw new InputFault(
+                    "position", "none", "There is no outline yet. Draw one, or paste three corners and more.");
+        }
+        return inserted(outline, bestRing, bestCorner, at);
     }
 
     /** Without the corner; a ring left with two corners goes as a whole, the outer ring with its part. */

@@ -7,6 +7,7 @@ import java.util.Optional;
 import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
 import yalos.core.block.Corridor;
+import yalos.core.block.PlaneBlock;
 import yalos.core.geodesy.EastNorth;
 import yalos.core.geodesy.Grid;
 import yalos.core.geodesy.LonLat;
@@ -70,10 +71,38 @@ class GroundBook implements StageBook {
         model.addAttribute(
                 "corridor", facts.patterns().corridor().map(CorridorView::of).orElse(null));
         model.addAttribute(
+                "holes",
+                facts.outline().parts().stream()
+                        .mapToInt(part -> part.holes().size())
+                        .sum());
+        model.addAttribute(
+                "simpler", grid.flatMap(g -> simpler(facts, g, units)).orElse(null));
+        model.addAttribute(
                 "perimeter",
                 facts.outline().isEmpty()
                         ? ""
                         : units.text(UnitKind.DISTANCE, facts.outline().perimeterM()));
+    }
+
+    /** What fewer corners would do, offered where there are very many. */
+    record SimplerView(String words, String by) {}
+
+    private static Optional<SimplerView> simpler(BlockFacts facts, Grid grid, UnitChoice units) {
+        int corners = facts.outline().rings().stream().mapToInt(List::size).sum();
+        if (corners <= Simpler.MANY || facts.patterns().corridor().isPresent()) {
+            return Optional.empty();
+        }
+        Simpler simpler = Simpler.offered(PlaneBlock.of(facts.outline(), grid));
+        String by = units.text(UnitKind.DISTANCE, simpler.byM());
+        String words = String.format(
+                Locale.ROOT,
+                "%,d corners. %,d would do: no edge moves by more than %s, the area changes by %.3f %%. Beyond %d corners cells are not tried.",
+                simpler.before(),
+                simpler.corners(),
+                by,
+                simpler.areaShare() * 100,
+                Simpler.MANY);
+        return Optional.of(new SimplerView(words, by));
     }
 
     private static List<Size> sizes(double areaM2) {

@@ -79,6 +79,16 @@ class GroundController {
                 facts -> facts.with(Corners.removed(facts.outline(), ring, corner)));
     }
 
+    /** A corner more, typed as a position of any kind; it comes into the edge that grows least by it. */
+    @PostMapping("/blocks/{id}/corner/add")
+    String add(@PathVariable long id, @RequestParam String position, Visit visit) {
+        return change(
+                id,
+                visit,
+                "corner added",
+                facts -> facts.with(Corners.added(facts.outline(), TypedPosition.read(position, facts.grid()))));
+    }
+
     /** A corner typed exactly; the text may be a position of any kind. */
     @PostMapping("/blocks/{id}/corner/type")
     String type(

@@ -19,7 +19,6 @@ import yalos.core.block.OutlineCheck;
 import yalos.core.block.PlaneBlock;
 import yalos.core.exchange.TypedPosition;
 import yalos.core.fault.InputFault;
-import yalos.core.geodesy.Bounds;
 import yalos.core.geodesy.EastNorth;
 import yalos.core.geodesy.Grid;
 import yalos.core.geodesy.LonLat;
@@ -102,6 +101,38 @@ class ShapeController {
                 at -> at);
     }
 
+    /** What widening would give, as rings of easting and northing in turn; to be looked at before. */
+    @GetMapping("/blocks/{id}/outline/widened.json")
+    ResponseEntity<List<double[]>> widened(@PathVariable long id, @RequestParam String by) {
+        BlockFacts facts = blocks.open(id).facts();
+        double byM = widthM(by, facts);
+        PlaneBlock block = block(facts);
+        PlaneBlock other = byM >= 0 ? block.widened(byM) : block.narrowed(-byM);
+        return ResponseEntity.ok()
+                .cacheControl(CacheControl.noStore())
+                .body(other.outline().rings().stream()
+                        .map(ring -> flat(ring, facts.grid().orElseThrow()))
+                        .toList());
+    }
+
+    /** Takes corners away that hardly matter; the history says how many and what that does to the area. */
+    @PostMapping("/blocks/{id}/outline/simplify")
+    String simplify(@PathVariable long id, @RequestParam String by, Visit visit) {
+        double byM = InputFault.within("by", metres("by", by), 0.001, 100, "m");
+        BlockFacts facts = blocks.open(id).facts();
+        if (facts.patterns().corridor().isPresent()) {
+            throw new InputFault("by", by, "A corridor's outline follows from its axis; take points of the axis away.");
+        }
+        Simpler simpler = Simpler.of(block(facts), byM);
+        return changed(
+                id,
+                visit,
+                "outline simplified within %s: %d corners, were %d"
+                        .formatted(by.strip(), simpler.corners(), simpler.before()),
+                block -> block.simplified(byM),
+                at -> at);
+    }
+
     /** “2 strips” is twice the strip spacing of the plan. */
     private double widthM(String by, BlockFacts facts) {
         String typed = by.strip().toLowerCase(Locale.ROOT);
@@ -133,8 +164,7 @@ class ShapeController {
     }
 
     private static PlanePoint middleOf(PlaneBlock block) {
-        Bounds bounds = block.bounds();
-        return bounds.middle();
+        return block.bounds().middle();
     }
 
     private String changed(

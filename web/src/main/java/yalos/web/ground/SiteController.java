@@ -11,6 +11,7 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.multipart.MultipartFile;
+import yalos.core.block.Outline;
 import yalos.core.block.OutlineCheck;
 import yalos.core.exchange.Axes;
 import yalos.core.exchange.TypedPosition;
@@ -123,6 +124,49 @@ class SiteController {
             refuseTooManyCorners(zones.stream()
                     .mapToInt(zone -> zone.outline().corners().size())
                     .sum());
+            return facts.ground().withZones(zones);
+        });
+    }
+
+    /** Keeps out of the block's holes: ways between strips go round them as well. */
+    @PostMapping("/blocks/{id}/holes/keep-out")
+    String holes(@PathVariable long id, Visit visit) {
+        return change(id, visit, "kept out of the holes", facts -> {
+            List<Zone> zones = new ArrayList<>(facts.ground().zones());
+            int number = 0;
+            for (Outline.Part part : facts.outline().parts()) {
+                for (List<LonLat> hole : part.holes()) {
+                    String name = "hole " + ++number;
+                    zones.removeIf(zone -> zone.name().equals(name));
+                    zones.add(new Zone(name, Zone.Kind.KEEP_OUT, Outline.ofRing(hole), 0, Double.POSITIVE_INFINITY));
+                }
+            }
+            if (number == 0) {
+                throw new InputFault("holes", "none", "The outline has no hole.");
+            }
+            refuseTooMany(zones.size());
+            return facts.ground().withZones(zones);
+        });
+    }
+
+    /** A zone drawn on the sheet. */
+    @PostMapping("/blocks/{id}/zones/draw")
+    String zone(
+            @PathVariable long id,
+            @RequestParam String places,
+            @RequestParam(defaultValue = "") String name,
+            @RequestParam(defaultValue = "CAUTION") Zone.Kind kind,
+            @RequestParam(defaultValue = "0") String floor,
+            @RequestParam(defaultValue = "") String ceiling,
+            Visit visit) {
+        double from = metres("floor", floor);
+        double to = ceiling.isBlank() ? Double.POSITIVE_INFINITY : metres("ceiling", ceiling);
+        String called = Names.given(name, kind.words());
+        return change(id, visit, "zone " + called, facts -> {
+            Outline outline = OutlineCheck.sound(Outline.ofRing(positions(places, facts.grid())));
+            List<Zone> zones = new ArrayList<>(facts.ground().zones());
+            zones.add(new Zone(called, kind, outline, from, to));
+            refuseTooMany(zones.size());
             return facts.ground().withZones(zones);
         });
     }

@@ -26,6 +26,9 @@ import yalos.web.store.BlockFacts;
 /** Parts a block into several of the same job, and joins two into one. The block itself stays, hidden, so that nothing is lost. */
 @Controller
 class SplitController {
+    /** So many parts more than sets are tried. */
+    private static final int MOST_MORE = 6;
+
     private final Blocks blocks;
     private final Jobs jobs;
     private final PlanDesk desk;
@@ -65,8 +68,8 @@ class SplitController {
         InputFault.within("overlap", shared, 0, 1000, "m");
         List<Outline> split = switch (how) {
             case "line" -> Splitting.byLine(facts.outline(), grid, place(from, facts), place(to, facts), shared);
-            case "sets" -> Splitting.even(facts.outline(), grid, sets(plan), direction(plan), shared);
-            default -> Splitting.even(facts.outline(), grid, count(parts), direction(plan), shared);
+            case "sets" -> bySets(facts, plan, shared);
+            default -> even(facts, plan, count(parts), shared);
         };
         List<Outline> sound = split.stream().map(OutlineCheck::sound).toList();
         jobs.split(id, sound, facts);
@@ -92,14 +95,33 @@ class SplitController {
                 .orElse(0.0);
     }
 
-    /** As many parts as sets are flown; each part then fits one, ways out and home included as far as that can be. */
-    private static int sets(Optional<BlockPlan> plan) {
+    private static List<Outline> even(BlockFacts facts, Optional<BlockPlan> plan, int parts, double shared) {
+        double strip = plan.map(there -> there.design().spacingM()).orElse(0.0);
+        return Splitting.even(facts.outline(), facts.grid().orElseThrow(), parts, direction(plan), shared, strip);
+    }
+
+    /** The fewest even parts of which each, planned by itself with its ways out and home, is flown on one battery set. */
+    private List<Outline> bySets(BlockFacts facts, Optional<BlockPlan> plan, double shared) {
         int sets = plan.map(BlockPlan::batterySets).orElse(0);
         if (sets < 2) {
             throw new InputFault(
                     "parts", sets, "This block takes %d battery set, so there is nothing to split.".formatted(sets));
         }
-        return sets;
+        for (int parts = sets; parts <= sets + MOST_MORE; parts++) {
+            List<Outline> split = even(facts, plan, parts, shared);
+            boolean fits = split.stream()
+                    .map(part -> desk.plan(facts.with(OutlineCheck.sound(part))).whole())
+                    .allMatch(whole ->
+                            whole.filter(one -> one.plan().batterySets() == 1).isPresent());
+            if (fits) {
+                return split;
+            }
+        }
+        throw new InputFault(
+                "parts",
+                sets,
+                "Not even %d parts are flown on one set each: the ways out and home take too much. Move the launch point nearer, or split by number."
+                        .formatted(sets + MOST_MORE));
     }
 
     /** Joins another block of the job to this one; both stay, hidden. */

@@ -217,7 +217,7 @@ class SheetController {
             things.add(new Thing("obstacle", obstacle.name(), obstacle.isArea(), flat(obstacle.places(), grid)));
         }
         for (Zone zone : facts.ground().zones()) {
-            String kind = zone.kind() == Zone.Kind.KEEP_OUT ? "keep-out" : "caution";
+            String kind = zone.kind().words().replace(' ', '-');
             zone.outline().rings().forEach(ring -> things.add(new Thing(kind, zone.name(), true, flat(ring, grid))));
         }
         return things;

@@ -1,6 +1,6 @@
 // Changing what lies on the sheet: corners dragged, inserted and taken away, outlines, holes, launch point and obstacles drawn.
 import { change, fieldsOf } from "../changes.js";
-import { cornerEdit } from "./figures.js";
+import { cornerEdit, pairs, snapShift } from "./figures.js";
 import { area, edge, sketch } from "./styles.js";
 
 const ringOf = (feature) =>
@@ -14,11 +14,13 @@ const typed = (at) => `${at[0].toFixed(3)} ${at[1].toFixed(3)}`;
 
 const HINTS = {
   obstacle: "Press where it stands.",
+  zone: "Press corner after corner of the zone; press the first again to close. Esc gives up.",
   launch: "Press where the aircraft takes off.",
   strip: "Press where the strip begins, then where it ends.",
   split: "Press on one side of the block, then on the other; the block is cut along the line.",
   axis: "Press point after point along the middle of the corridor; press the last again to end. Esc gives up.",
 };
+const SNAP_PX = 10;
 const AREA_HINT = "Press corner after corner; press the first again to close. Esc gives up.";
 
 export class Editing {
@@ -71,7 +73,11 @@ export class Editing {
   snap() {
     const { map, sources } = this.sheet;
     if (this.snapping) map.removeInteraction(this.snapping);
-    this.snapping = new window.ol.interaction.Snap({ source: sources.neighbours, edge: false, pixelTolerance: 10 });
+    this.snapping = new window.ol.interaction.Snap({
+      source: sources.neighbours,
+      edge: false,
+      pixelTolerance: SNAP_PX,
+    });
     map.addInteraction(this.snapping);
   }
 
@@ -90,8 +96,11 @@ export class Editing {
       hitTolerance: 10,
     });
     this.translate.on("translateend", (event) => {
-      const [east, north] = [0, 1].map((i) => event.coordinate[i] - event.startCoordinate[i]);
-      const { metresPerUnit } = this.sheet.plan;
+      const shift = [0, 1].map((i) => event.coordinate[i] - event.startCoordinate[i]);
+      const { metresPerUnit, rings, axis } = this.sheet.plan;
+      const corners = (this.along ? [axis] : rings).flatMap(pairs);
+      const others = this.sheet.sources.neighbours.getFeatures().flatMap((f) => f.getGeometry().getCoordinates()[0]);
+      const [east, north] = snapShift(corners, others, shift, SNAP_PX * this.sheet.view.getResolution());
       this.sheet.dropTool();
       this.post("outline/move", {
         east: `${(east * metresPerUnit).toFixed(3)} m`,
@@ -157,6 +166,9 @@ export class Editing {
       this.post("launch", { position: typed(at) });
     } else if (tool === "obstacle") {
       this.post("obstacles", { ...fieldsOf(document.getElementById("obstacle-form")), places: typed(at) });
+    } else if (tool === "zone") {
+      const { file, ...values } = fieldsOf(document.getElementById("zone-form"));
+      this.post("zones/draw", { ...values, places: at[0].slice(0, -1).map(typed).join("\n") });
     } else if (tool === "axis") {
       this.axis(at);
     } else if (tool === "split") {

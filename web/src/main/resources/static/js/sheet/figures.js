@@ -192,3 +192,15 @@ export function momentAt(data, seconds) {
     set: data.set[i],
   };
 }
+
+/** A shift of corners, mended so that one of them comes to lie on a corner of others where it came near one. */
+export function snapShift(corners, others, [east, north], reach) {
+  let best = { away: reach, shift: [east, north] };
+  for (const [x, y] of corners) {
+    for (const [toX, toY] of others) {
+      const away = Math.hypot(x + east - toX, y + north - toY);
+      if (away < best.away) best = { away, shift: [toX - x, toY - y] };
+    }
+  }
+  return best.shift;
+}

@@ -3,7 +3,7 @@ import * as styles from "./styles.js";
 
 const NAMES = [
   ...["neighbours", "outline", "axis", "flown", "strips", "ticks", "links", "chosen", "launch"],
-  ...["marks", "sketch", "contours", "things", "heights", "spot", "turn", "craft"],
+  ...["marks", "sketch", "contours", "things", "heights", "spot", "turn", "craft", "preview"],
 ];
 
 /** An empty source for each kind of thing that is drawn. */
@@ -42,6 +42,7 @@ export function makeLayers(sources, editable) {
     launch: layer("launch", styles.launch(), 7),
     turn: layer("turn", styles.turn, 7),
     marks: layer("marks", styles.mark, 8),
+    preview: layer("preview", stroke(css("--pin"), line, [7, 4]), 6),
     craft: layer("craft", styles.craft(), 10),
   };
 }

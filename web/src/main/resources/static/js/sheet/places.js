@@ -14,7 +14,17 @@ export class Places {
       this.go(form.elements.position.value);
     });
     document.addEventListener("click", (event) => {
-      if (event.target.closest("[data-here]")) this.here();
+      const here = event.target.closest("[data-here]");
+      if (here) this.here(here.dataset.here);
+    });
+    // What widening would give is shown while its figure is typed.
+    document.addEventListener("input", (event) => {
+      const form = event.target.closest("[data-widen]");
+      if (form) this.widened(form.elements.by.value);
+    });
+    document.addEventListener("focusin", (event) => {
+      const form = event.target.closest("[data-widen]");
+      this.widened(form && event.target.name === "by" ? event.target.value : "");
     });
   }
 
@@ -38,9 +48,25 @@ export class Places {
     view.animate({ center: [east, north], resolution, duration: 200 });
   }
 
-  /** Types the position the device reports, with how good it says it is. */
-  here() {
-    const says = document.getElementById("here-says");
+  /** Draws the outline as it would be, widened; nothing for nothing. */
+  async widened(by) {
+    const { block, sources } = this.sheet;
+    this.asked = by;
+    if (!by.trim()) {
+      sources.preview.clear(true);
+      return;
+    }
+    const answer = await fetch(`/blocks/${block}/outline/widened.json?by=${encodeURIComponent(by)}`);
+    const rings = answer.ok ? await answer.json() : [];
+    if (this.asked !== by) return;
+    const { Feature, geom } = window.ol;
+    sources.preview.clear(true);
+    sources.preview.addFeatures(rings.map((ring) => new Feature(new geom.Polygon([closed(ring)]))));
+  }
+
+  /** Types the position the device reports into a field, with how good it says it is. */
+  here(id) {
+    const says = document.getElementById(`${id}-says`);
     const tell = (text) => {
       says.hidden = false;
       says.textContent = text;
@@ -51,7 +77,7 @@ export class Places {
     }
     navigator.geolocation.getCurrentPosition(
       ({ coords }) => {
-        const field = document.getElementById("go-to");
+        const field = document.getElementById(id);
         field.value = `${coords.latitude.toFixed(7)}, ${coords.longitude.toFixed(7)}`;
         const metres = Math.round(coords.accuracy);
         tell(`Good to about ${metres} m, as the device says: enough to find a place, not to measure with.`);

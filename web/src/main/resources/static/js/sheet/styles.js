@@ -118,7 +118,8 @@ export function thing(feature) {
   const { style } = window.ol;
   const kind = feature.get("kind");
   const caution = kind === "caution";
-  const colour = caution ? css("--pin") : css("--edge");
+  const within = kind === "keep-in";
+  const colour = within ? css("--done") : caution ? css("--pin") : css("--edge");
   const aside = feature.getGeometry().getType() === "Point" ? -13 : 0;
   const name = words(feature.get("name"), colour, { overflow: true, offsetY: aside });
   if (kind === "obstacle") {
@@ -130,8 +131,8 @@ export function thing(feature) {
   }
   return new style.Style({
     text: name,
-    stroke: line(colour, 1.6, caution ? [6, 4] : [12, 3]),
-    fill: fill(caution ? "rgba(138,90,0,0.07)" : "rgba(162,52,44,0.10)"),
+    stroke: line(colour, within ? 2.4 : 1.6, within ? [14, 4, 2, 4] : caution ? [6, 4] : [12, 3]),
+    fill: within ? undefined : fill(caution ? "rgba(138,90,0,0.07)" : "rgba(162,52,44,0.10)"),
   });
 }
 
