@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.function.Consumer;
+import yalos.core.flight.Alignment;
 import yalos.core.height.HeightReference;
 import yalos.core.pattern.Crossing;
 import yalos.core.pattern.DirectionBy;
@@ -36,6 +37,7 @@ final class PatternFindings {
                     PatternFindings::directionOfACorridor,
                     PatternFindings::twoHeights,
                     PatternFindings::wingLooksAhead,
+                    PatternFindings::alignment,
                     PatternFindings::changesThatWait,
                     PatternFindings::weakWind,
                     PatternFindings::directionAskedAgain));
@@ -74,6 +76,29 @@ final class PatternFindings {
                                                 + pass.words().substring(1),
                                         found.height(pass.own().height().get().si()),
                                         found.height(ceiling))));
+    }
+
+    /** A lidar's inertial unit settles before mapping and is checked after it. */
+    private void alignment() {
+        boolean lidar = plan.request().kit().payload().scannerLeads();
+        Optional<Alignment> alignment = plan.flight().alignment();
+        if (lidar && alignment.isEmpty()) {
+            found.add(
+                    MIND,
+                    "no-alignment",
+                    "Nothing aligns the lidar before and after: 30 s still on the ground, figure-eights, a straight run are common practice. Add “lidar alignment” in Passes, or do it by hand.");
+        }
+        alignment.ifPresent(there -> {
+            Alignment.Room room =
+                    there.room(plan.request().aircraft(), plan.design().speedMps());
+            found.add(
+                    NOTE,
+                    "alignment-room",
+                    "The alignment needs %s by %s of clear air before the first strip and after the last; look at both places."
+                            .formatted(
+                                    found.text(UnitKind.DISTANCE, room.alongM()),
+                                    found.text(UnitKind.DISTANCE, room.acrossM())));
+        });
     }
 
     private void noseHeldByAWing() {

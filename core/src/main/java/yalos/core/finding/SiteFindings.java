@@ -88,6 +88,7 @@ final class SiteFindings {
         return switch (kind) {
             case OUT -> "The way out";
             case HOME -> "The way home";
+            case ALIGN -> "The straight run of the alignment";
             default -> "The way between strips";
         };
     }

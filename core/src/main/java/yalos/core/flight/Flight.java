@@ -21,6 +21,7 @@ public final class Flight {
     private final List<Line> lines;
     private final Optional<PlanePoint> launch;
     private final double takeOffUpM;
+    private final Optional<Alignment> alignment;
 
     /**
      * @param legs each beginning where the one before ends
@@ -29,6 +30,16 @@ public final class Flight {
      * @param takeOffUpM height of the ground there, from which heights above take-off count; see {@link Place#upM()}
      */
     public Flight(List<Leg> legs, List<Exposure> exposures, Optional<PlanePoint> launch, double takeOffUpM) {
+        this(legs, exposures, launch, takeOffUpM, Optional.empty());
+    }
+
+    private Flight(
+            List<Leg> legs,
+            List<Exposure> exposures,
+            Optional<PlanePoint> launch,
+            double takeOffUpM,
+            Optional<Alignment> alignment) {
+        this.alignment = alignment;
         this.legs = List.copyOf(legs);
         this.exposures = List.copyOf(exposures);
         this.launch = launch;
@@ -37,6 +48,16 @@ public final class Flight {
                 .filter(Line.class::isInstance)
                 .map(Line.class::cast)
                 .toList();
+    }
+
+    /** The same, known to hold an alignment before and after. */
+    Flight aligned(Alignment done) {
+        return new Flight(legs, exposures, launch, takeOffUpM, Optional.of(done));
+    }
+
+    /** The lidar's alignment among its legs; empty for most flights. */
+    public Optional<Alignment> alignment() {
+        return alignment;
     }
 
     /** All legs in the order flown, each beginning where the one before ends. */
@@ -144,7 +165,7 @@ public final class Flight {
             for (int i = 0; i < lined.size(); ) {
                 i = add(lined, i);
             }
-            return new Flight(verticals(), exposures, level.launch, heights.takeOffUpM());
+            return new Flight(verticals(), exposures, level.launch, heights.takeOffUpM(), level.alignment);
         }
 
         private void raise(Line line) {
@@ -180,19 +201,27 @@ public final class Flight {
             return next;
         }
 
+        /** Whether the aircraft is on the ground beside a climb: between two of them, or standing there. */
+        private boolean grounded(Leg leg) {
+            return leg instanceof Climb
+                    || leg instanceof Hover hover && hover.place().upM() == level.takeOffUpM;
+        }
+
         /** Climbs reach from what comes before them to what comes after; where nothing does, there is the ground. */
         private List<Leg> verticals() {
             List<Leg> joined = new ArrayList<>();
             for (int i = 0; i < legs.size(); i++) {
                 Leg leg = legs.get(i);
                 if (leg instanceof Climb climb) {
-                    double from = i == 0 || legs.get(i - 1) instanceof Climb
+                    double from = i == 0 || grounded(legs.get(i - 1))
                             ? heights.takeOffUpM()
                             : legs.get(i - 1).end().upM();
-                    double to = i + 1 == legs.size() || legs.get(i + 1) instanceof Climb
+                    double to = i + 1 == legs.size() || grounded(legs.get(i + 1))
                             ? heights.takeOffUpM()
                             : legs.get(i + 1).start().upM();
                     joined.add(new Climb(climb.at(), from, to));
+                } else if (leg instanceof Hover hover && grounded(hover)) {
+                    joined.add(new Hover(Place.over(hover.place().point(), heights.takeOffUpM()), hover.seconds()));
                 } else if (leg instanceof Hover hover && i > 0) {
                     double up = legs.get(i - 1).end().upM();
                     joined.add(new Hover(Place.over(hover.place().point(), up), hover.seconds()));

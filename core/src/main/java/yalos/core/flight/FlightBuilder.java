@@ -94,7 +94,10 @@ public final class FlightBuilder {
             before = leg;
         }
         more.forEach(again::line);
-        return again.landed();
+        Flight landed = again.landed();
+        return level.alignment()
+                .map(alignment -> alignment.round(landed, pace, detour))
+                .orElse(landed);
     }
 
     /** The runs of a line's photos that are kept. */
@@ -325,7 +328,7 @@ public final class FlightBuilder {
         last = Optional.of(line);
     }
 
-    private List<Way> transit(Link.Kind kind, PlanePoint from, PlanePoint to, double upM) {
+    List<Way> transit(Link.Kind kind, PlanePoint from, PlanePoint to, double upM) {
         double speed = kind == Link.Kind.HOME ? aircraft.returnMps() : aircraft.transitMps();
         return rising(straights(kind, from, to, speed), upM, upM);
     }

@@ -19,6 +19,8 @@ public record Link(Kind kind, PlanePoint from, PlanePoint to, double[] upM, doub
         TURN,
         /** On to the next line of a run without braking: straight over a gap in the block, or round a gentle bend. */
         GAP,
+        /** Straight at full speed, for a lidar's alignment. */
+        ALIGN,
         /** From the last exposure of a sortie back to a launch point. */
         HOME;
 

@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import yalos.core.block.PlaneBlock;
 import yalos.core.fault.InputFault;
+import yalos.core.flight.Alignment;
 import yalos.core.units.Measure;
 
 /**
@@ -33,6 +34,11 @@ public interface AddedPass {
      * @throws InputFault for settings that cannot be flown
      */
     List<Flown> passes(PlaneBlock block, double mainRad, Setting setting);
+
+    /** What it asks for before the first line and after the last; empty for most. */
+    default Optional<Alignment> alignment() {
+        return Optional.empty();
+    }
 
     /**
      * A pass and the ground its aircraft flies over, which is not always the block: a tilted camera looks into it from beside.

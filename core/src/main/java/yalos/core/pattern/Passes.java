@@ -26,6 +26,11 @@ public record Passes(List<Pass> passes, List<Integer> asked, Flight flight, List
         waiting = List.copyOf(waiting);
     }
 
+    /** The same passes in a flight that does more besides. */
+    public Passes with(Flight other) {
+        return new Passes(passes, asked, other, waiting);
+    }
+
     /** Whether a pass belongs to what was added, by its number from 1; 0 for the main one. */
     public boolean belongs(int pass, int toAdded) {
         return asked.get(pass - 1) == toAdded;

@@ -93,7 +93,12 @@ final class PassPlan {
         Optional<PlanePoint> launch = request.launch().map(block.plane()::toPlane);
         Passes planned = Passes.flown(
                 covered, main, added, pace, launch, detour, request.patterns().start());
-        return StripEdits.laid(planned, request.patterns().edits(), block.plane(), pace, detour);
+        Passes edited = StripEdits.laid(planned, request.patterns().edits(), block.plane(), pace, detour);
+        return request.patterns().added().stream()
+                .flatMap(wanted -> wanted.alignment().stream())
+                .findFirst()
+                .map(alignment -> edited.with(alignment.round(edited.flight(), pace, detour)))
+                .orElse(edited);
     }
 
     /** Round the keep-out zones that reach down to the highest of the passes: ways between them change height. */

@@ -13,6 +13,7 @@ import tools.jackson.databind.JsonNode;
 import yalos.core.fault.InputFault;
 import yalos.core.kit.Scanner;
 import yalos.core.pattern.AddedPass;
+import yalos.core.pattern.AlignmentPass;
 import yalos.core.pattern.Crossing;
 import yalos.core.pattern.TieStrips;
 import yalos.core.pattern.TiltedPasses;
@@ -23,7 +24,7 @@ import yalos.core.units.Unit;
  * Reads {@code plan.passes}: one main pass (grid, corridor or lidar), and those added to it. Without the member there is one grid.
  */
 final class PassReader {
-    private static final String PATTERNS = "corridor, crossing, grid, lidar, tie, tilted";
+    private static final String PATTERNS = "alignment, corridor, crossing, grid, lidar, tie, tilted";
     private static final Set<String> OWN = Set.of("pattern", "heightM", "forwardOverlap", "sideOverlap");
 
     /** What a main pass may say for itself instead of the plan. */
@@ -85,6 +86,14 @@ final class PassReader {
                         count,
                         degrees(pass, path, "angleDeg", 90),
                         degrees(pass, path, "tiltDeg", 0)));
+            }
+            case "alignment" -> {
+                Members.refuseUnknown(pass, path, Set.of("pattern", "stillS", "straightS", "eights"));
+                added.add(new AlignmentPass(
+                        measure(pass, path, "stillS", 1, Unit.SECOND).orElse(AlignmentPass.USUAL.still()),
+                        measure(pass, path, "straightS", 1, Unit.SECOND).orElse(AlignmentPass.USUAL.straight()),
+                        (int) CameraReader.number(pass, "eights", path + ".eights")
+                                .orElse(AlignmentPass.USUAL.eights())));
             }
             default ->
                 throw new InputFault(

@@ -21,8 +21,8 @@ record FactsForm4(
         Map<String, String> notes,
         StoredGround ground) {
 
-    /** The same in the fifth form. */
-    FactsForm5 upgraded() {
-        return new FactsForm5(5, outline, launch, epsg, cameraId, kit, pins, displaced, brief, notes, ground, null);
+    /** The same in the fifth form, which the sixth reads. */
+    FactsForm6 upgraded() {
+        return new FactsForm6(5, outline, launch, epsg, cameraId, kit, pins, displaced, brief, notes, ground, null);
     }
 }

@@ -14,6 +14,7 @@ import yalos.core.block.Corridor;
 import yalos.core.fault.InputFault;
 import yalos.core.geodesy.LonLat;
 import yalos.core.pattern.AddedPass;
+import yalos.core.pattern.AlignmentPass;
 import yalos.core.pattern.Crossing;
 import yalos.core.pattern.DirectionBy;
 import yalos.core.pattern.Patterns;
@@ -104,13 +105,17 @@ record StoredPatterns(
             String angle,
             String tilt,
             Integer count,
-            List<String> looks) {
+            List<String> looks,
+            String still,
+            String straight) {
 
         static StoredPass of(AddedPass pass) {
             String angle = null;
             String tilt = null;
             Integer count = null;
             List<String> looks = null;
+            String still = null;
+            String straight = null;
             if (pass instanceof Crossing crossing) {
                 angle = crossing.angle().asTyped();
             } else if (pass instanceof TiltedPasses tilted) {
@@ -123,6 +128,10 @@ record StoredPatterns(
                 angle = tie.angle().asTyped();
                 tilt = tie.tilt().asTyped();
                 count = tie.count();
+            } else if (pass instanceof AlignmentPass alignment) {
+                count = alignment.eights();
+                still = alignment.still().asTyped();
+                straight = alignment.straight().asTyped();
             }
             AddedPass.Own own = pass.own();
             return new StoredPass(
@@ -133,7 +142,9 @@ record StoredPatterns(
                     angle,
                     tilt,
                     count,
-                    looks);
+                    looks,
+                    still,
+                    straight);
         }
 
         Optional<AddedPass> read() {
@@ -145,6 +156,11 @@ record StoredPatterns(
                             case "crossing" -> new Crossing(own, degrees(angle, 90));
                             case "tilted" -> new TiltedPasses(own, degrees(tilt, 30), ways());
                             case "tie" -> new TieStrips(own, or(count, 1), degrees(angle, 90), degrees(tilt, 0));
+                            case "alignment" ->
+                                new AlignmentPass(
+                                        measure(still, Unit.SECOND).orElse(AlignmentPass.USUAL.still()),
+                                        measure(straight, Unit.SECOND).orElse(AlignmentPass.USUAL.straight()),
+                                        or(count, AlignmentPass.USUAL.eights()));
                             default -> null;
                         });
             } catch (InputFault cannotBeAnyMore) {

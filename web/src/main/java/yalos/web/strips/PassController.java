@@ -15,6 +15,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import yalos.core.fault.InputFault;
 import yalos.core.pattern.AddedPass;
+import yalos.core.pattern.AlignmentPass;
 import yalos.core.pattern.Crossing;
 import yalos.core.pattern.DirectionBy;
 import yalos.core.pattern.Patterns;
@@ -59,6 +60,7 @@ class PassController {
             case "crossing" -> Crossing.SQUARE;
             case "tilted" -> TiltedPasses.FOUR;
             case "tie" -> TieStrips.ONE;
+            case "alignment" -> AlignmentPass.USUAL;
             default -> throw new InputFault("pattern", pattern, "There is no such pattern.");
         };
         return changed(id, visit, pass.words() + " added", patterns -> patterns.adding(pass));
@@ -177,6 +179,14 @@ class PassController {
             }
             if (was instanceof TieStrips tie) {
                 return new TieStrips(own, count(tie.count()), angle("angle", tie.angle()), angle("tilt", tie.tilt()));
+            }
+            if (was instanceof AlignmentPass alignment) {
+                return new AlignmentPass(
+                        measure("still", Unit.SECOND).orElse(alignment.still()),
+                        measure("straight", Unit.SECOND).orElse(alignment.straight()),
+                        measure("eights", Unit.COUNT)
+                                .map(count -> (int) Math.round(count.si()))
+                                .orElse(alignment.eights()));
             }
             TiltedPasses tilted = (TiltedPasses) was;
             return new TiltedPasses(own, angle("tilt", tilted.tilt()), ways());

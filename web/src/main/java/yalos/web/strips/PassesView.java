@@ -5,10 +5,15 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.stream.Stream;
+import yalos.core.flight.Alignment;
+import yalos.core.flight.Arc;
+import yalos.core.flight.Hover;
 import yalos.core.flight.Line;
+import yalos.core.flight.Link;
 import yalos.core.flight.Timeline;
 import yalos.core.flight.Way;
 import yalos.core.pattern.AddedPass;
+import yalos.core.pattern.AlignmentPass;
 import yalos.core.pattern.Crossing;
 import yalos.core.pattern.Pass;
 import yalos.core.pattern.Patterns;
@@ -40,8 +45,17 @@ record PassesView(String words, List<Row> rows, String heading, List<String> edi
     record Row(int number, String key, String words, String figures, Fields fields) {}
 
     /** What stands in the form of an added pass; empty where it is as in the main pass. */
-    record Fields(String height, String forward, String side, String angle, String tilt, int count, List<Look> looks) {
-        static final Fields NONE = new Fields("", "", "", "", "", 1, List.of());
+    record Fields(
+            String height,
+            String forward,
+            String side,
+            String angle,
+            String tilt,
+            int count,
+            List<Look> looks,
+            String still,
+            String straight) {
+        static final Fields NONE = new Fields("", "", "", "", "", 1, List.of(), "", "");
     }
 
     /** A way to look that can be ticked. */
@@ -53,7 +67,8 @@ record PassesView(String words, List<Row> rows, String heading, List<String> edi
         rows.add(new Row(0, main, main, figures(plan, 0, units), Fields.NONE));
         for (int i = 1; i <= patterns.added().size(); i++) {
             AddedPass pass = patterns.added().get(i - 1);
-            rows.add(new Row(i, pass.key(), pass.words(), figures(plan, i, units), fields(pass)));
+            String figures = pass.alignment().isPresent() ? room(plan, units) : figures(plan, i, units);
+            rows.add(new Row(i, pass.key(), pass.words(), figures, fields(pass)));
         }
         return new PassesView(
                 patterns.words(),
@@ -69,6 +84,8 @@ record PassesView(String words, List<Row> rows, String heading, List<String> edi
         String tilt = "";
         int count = 1;
         List<Look> looks = List.of();
+        String still = "";
+        String straight = "";
         if (pass instanceof Crossing crossing) {
             angle = crossing.angle().asTyped();
         } else if (pass instanceof TieStrips tie) {
@@ -80,13 +97,49 @@ record PassesView(String words, List<Row> rows, String heading, List<String> edi
             looks = Stream.of(TiltedPasses.Toward.values())
                     .map(way -> new Look(way.key(), tilted.looks().contains(way)))
                     .toList();
+        } else if (pass instanceof AlignmentPass alignment) {
+            still = alignment.still().asTyped();
+            straight = alignment.straight().asTyped();
+            count = alignment.eights();
         }
         return new Fields(
-                typed(own.height()), typed(own.forwardOverlap()), typed(own.sideOverlap()), angle, tilt, count, looks);
+                typed(own.height()),
+                typed(own.forwardOverlap()),
+                typed(own.sideOverlap()),
+                angle,
+                tilt,
+                count,
+                looks,
+                still,
+                straight);
     }
 
     private static String typed(Optional<Measure> measure) {
         return measure.map(Measure::asTyped).orElse("");
+    }
+
+    /** What an alignment needs clear at each end, and what it takes. */
+    private static String room(Optional<BlockPlan> planned, UnitChoice units) {
+        return planned.filter(plan -> plan.flight().alignment().isPresent())
+                .map(plan -> {
+                    Alignment.Room room = plan.flight()
+                            .alignment()
+                            .get()
+                            .room(plan.request().aircraft(), plan.design().speedMps());
+                    double seconds = plan.timeline().spans().stream()
+                            .filter(span -> span.leg() instanceof Hover
+                                    || span.leg() instanceof Arc
+                                            && !plan.request().aircraft().kind().wing()
+                                    || span.leg() instanceof Link link && link.kind() == Link.Kind.ALIGN)
+                            .mapToDouble(Timeline.Span::seconds)
+                            .sum();
+                    return "%s by %s clear at each end, about %s min in all"
+                            .formatted(
+                                    units.text(UnitKind.DISTANCE, room.alongM()),
+                                    units.text(UnitKind.DISTANCE, room.acrossM()),
+                                    UnitKind.DURATION.figure(seconds, Unit.MINUTE));
+                })
+                .orElse("");
     }
 
     private static String figures(Optional<BlockPlan> planned, int added, UnitChoice units) {

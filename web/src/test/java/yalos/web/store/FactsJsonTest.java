@@ -49,6 +49,7 @@ import yalos.core.kit.Payload;
 import yalos.core.kit.Positioning;
 import yalos.core.kit.Scanner;
 import yalos.core.pattern.AddedPass;
+import yalos.core.pattern.AlignmentPass;
 import yalos.core.pattern.Crossing;
 import yalos.core.pattern.DirectionBy;
 import yalos.core.pattern.Patterns;
@@ -67,9 +68,7 @@ import yalos.core.units.Unit;
 /** Everything that an operator can decide comes back from the store as it was. */
 class FactsJsonTest {
     private static BlockFacts whole() {
-        Outline outline = new Outline(List.of(new Outline.Part(
-                List.of(LonLat.of(-4.35, 54.51), LonLat.of(-4.34, 54.51), LonLat.of(-4.345, 54.52)),
-                List.of(List.of(LonLat.of(-4.346, 54.512), LonLat.of(-4.344, 54.512), LonLat.of(-4.345, 54.514))))));
+        Outline outline = outline();
         Aircraft aircraft = Aircraft.smallMultirotor()
                 .with(new Battery(33.3, Optional.of(30.5), 3, 0.2, 0.9, Battery.Use.typed("42 % in 12 min")));
         Kit kit = new Kit(
@@ -102,7 +101,7 @@ class FactsJsonTest {
                         7, 27700, new VerticalDatum(VerticalDatum.Zero.ELLIPSOID, Unit.US_SURVEY_FOOT, -1.25))),
                 new HeightChoice(HeightReference.STEPPED, DesignPlane.HIGHEST, 25, 60, 1.5),
                 List.of(new Obstacle("mast", Obstacle.Kind.MAST, List.of(LonLat.of(-4.345, 54.515)), 41.5, 3)),
-                List.of(new Zone("zone", Zone.Kind.KEEP_OUT, outline, 10, Double.POSITIVE_INFINITY)),
+                zones(true),
                 OptionalDouble.of(281.4),
                 OptionalLong.of(9),
                 OptionalDouble.of(25));
@@ -124,6 +123,18 @@ class FactsJsonTest {
                 patterns());
     }
 
+    private static Outline outline() {
+        return new Outline(List.of(new Outline.Part(
+                List.of(LonLat.of(-4.35, 54.51), LonLat.of(-4.34, 54.51), LonLat.of(-4.345, 54.52)),
+                List.of(List.of(LonLat.of(-4.346, 54.512), LonLat.of(-4.344, 54.512), LonLat.of(-4.345, 54.514))))));
+    }
+
+    /** @param within whether the present form's own kind is among them */
+    private static List<Zone> zones(boolean within) {
+        Zone out = new Zone("zone", Zone.Kind.KEEP_OUT, outline(), 10, Double.POSITIVE_INFINITY);
+        return within ? List.of(out, new Zone("field", Zone.Kind.KEEP_IN, outline(), 0, 120)) : List.of(out);
+    }
+
     private static Patterns patterns() {
         AddedPass.Own own = new AddedPass.Own(
                 Optional.of(Measure.of(260, Unit.FOOT)), Optional.of(Measure.of(70, Unit.PERCENT)), Optional.empty());
@@ -138,7 +149,8 @@ class FactsJsonTest {
                                 AddedPass.Own.NONE,
                                 Measure.of(35, Unit.DEGREE),
                                 EnumSet.of(TiltedPasses.Toward.AHEAD, TiltedPasses.Toward.LEFT)),
-                        new TieStrips(AddedPass.Own.NONE, 2, Measure.of(45, Unit.DEGREE), Measure.of(25, Unit.DEGREE))),
+                        new TieStrips(AddedPass.Own.NONE, 2, Measure.of(45, Unit.DEGREE), Measure.of(25, Unit.DEGREE)),
+                        new AlignmentPass(Measure.of(40, Unit.SECOND), Measure.of(6, Unit.SECOND), 3)),
                 Optional.of(Measure.of(12, Unit.DEGREE)),
                 Optional.of(DirectionBy.INTO_WIND),
                 List.of(
@@ -212,14 +224,20 @@ class FactsJsonTest {
                 "facts-form-2.json",
                 "facts-form-3.json",
                 "facts-form-4.json",
-                "facts-form-5.json"
+                "facts-form-5.json",
+                "facts-form-6.json"
             })
     void everyFormThatWasEverWrittenIsReadForEver(String sample) {
         BlockFacts whole = whole();
-        GroundFacts exact = whole.ground().with(whole.ground().choice().withModelSigma(0));
-        BlockFacts single = whole.with(Patterns.SINGLE);
+        GroundFacts exact = whole.ground()
+                .withZones(zones(false))
+                .with(whole.ground().choice().withModelSigma(0));
+        BlockFacts single = whole.with(Patterns.SINGLE).with(whole.ground().withZones(zones(false)));
+        BlockFacts fifth = whole.with(patterns().with(patterns().added().subList(0, 3)))
+                .with(whole.ground().withZones(zones(false)));
         BlockFacts then = switch (sample) {
-            case "facts-form-5.json" -> whole;
+            case "facts-form-6.json" -> whole;
+            case "facts-form-5.json" -> fifth;
             case "facts-form-4.json" -> single;
             case "facts-form-3.json" -> single.with(exact);
             default -> single.with(exact.withSpan(OptionalDouble.empty()));
@@ -245,7 +263,7 @@ class FactsJsonTest {
     void thePresentFormIsTheFrozenOne() {
         assertThat(FactsJson.plain(whole()))
                 .as("a changed form needs a new number, an upgrader and a sample of its own")
-                .isEqualTo(frozen("facts-form-5.json"));
+                .isEqualTo(frozen("facts-form-6.json"));
     }
 
     /** Takes each member of a sample away in turn, or sets it to null or to a word that nobody knows: a block comes out of it. */
@@ -256,7 +274,8 @@ class FactsJsonTest {
                 "facts-form-2.json",
                 "facts-form-3.json",
                 "facts-form-4.json",
-                "facts-form-5.json"
+                "facts-form-5.json",
+                "facts-form-6.json"
             })
     void whateverIsMissingOrUnknownABlockComesOut(String sample) {
         JsonMapper json = JsonMapper.builder().build();
@@ -305,7 +324,7 @@ class FactsJsonTest {
 
     @ParameterizedTest
     @CsvSource({
-        "'{\"shape\":6,\"outline\":[]}', newer Yalos (form 6; this one reads up to form 5)",
+        "'{\"shape\":7,\"outline\":[]}', newer Yalos (form 7; this one reads up to form 6)",
         "'{\"outline\":[]}', does not say in which form",
         "'{\"shape\":2,\"outline\":[', cannot be read",
         "'', does not say in which form",

@@ -21,10 +21,10 @@ import yalos.core.units.Unit;
 import yalos.web.store.StoredGear.StoredKit;
 
 /**
- * Facts of a block in their fifth form, the present one. Plain types alone; places are pairs of longitude and latitude. A part that is
+ * Facts of a block in their sixth form, the present one, and in their fifth, which is the same without lidar alignment and zones to be kept in. Plain types alone; places are pairs of longitude and latitude. A part that is
  * missing is read as what is usual, an unknown word or pin is passed over, so that facts of any age give a block.
  */
-record FactsForm5(
+record FactsForm6(
         Integer shape,
         List<StoredPart> outline,
         double[] launch,
@@ -39,12 +39,12 @@ record FactsForm5(
         StoredPatterns patterns) {
     private static final double USUAL_GSD_CM = 2;
 
-    static FactsForm5 of(BlockFacts facts) {
+    static FactsForm6 of(BlockFacts facts) {
         Map<String, String> pins = new LinkedHashMap<>();
         facts.pins().asMap().forEach((quantity, value) -> pins.put(quantity.key(), value.asTyped()));
         Map<String, String> notes = new LinkedHashMap<>();
         new TreeMap<>(facts.notes()).forEach((quantity, note) -> notes.put(quantity.key(), note));
-        return new FactsForm5(
+        return new FactsForm6(
                 FactsJson.PRESENT,
                 facts.outline().parts().stream().map(StoredPart::of).toList(),
                 facts.launch()
