@@ -7,6 +7,7 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.function.Consumer;
 import yalos.core.flight.Alignment;
+import yalos.core.flight.Turn;
 import yalos.core.height.HeightReference;
 import yalos.core.pattern.Crossing;
 import yalos.core.pattern.DirectionBy;
@@ -38,6 +39,7 @@ final class PatternFindings {
                     PatternFindings::twoHeights,
                     PatternFindings::wingLooksAhead,
                     PatternFindings::alignment,
+                    PatternFindings::turnsInside,
                     PatternFindings::changesThatWait,
                     PatternFindings::weakWind,
                     PatternFindings::directionAskedAgain));
@@ -76,6 +78,20 @@ final class PatternFindings {
                                                 + pass.words().substring(1),
                                         found.height(pass.own().height().get().si()),
                                         found.height(ceiling))));
+    }
+
+    private void turnsInside() {
+        if (patterns.inside() && wing() && patterns.corridor().isEmpty()) {
+            found.add(
+                    MIND,
+                    "turns-inside",
+                    "Turns are kept inside the outline: strips end about %s before its edge, and what lies there is seen less. Proof shows how much."
+                            .formatted(found.text(
+                                    UnitKind.DISTANCE,
+                                    Turn.beyondM(
+                                            plan.request().aircraft(),
+                                            plan.design().speedMps()))));
+        }
     }
 
     /** A lidar's inertial unit settles before mapping and is checked after it. */

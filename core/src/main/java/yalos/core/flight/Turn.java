@@ -28,6 +28,12 @@ public record Turn(PlanePoint from, double trackRad, PlanePoint to, double toTra
 
     private static final int LONGEST_LEAD = 8;
 
+    /** How far a wing's turn back reaches beyond the ends of its lines: the run-out and, at the most, the bulb of two radii. */
+    public static double beyondM(Aircraft aircraft, double speedMps) {
+        double radius = aircraft.turnRadiusM(speedMps);
+        return RUN_S * speedMps + (1 + Math.sqrt(3)) * radius;
+    }
+
     /** Straight distance. */
     double straightM() {
         return from.distanceM(to);

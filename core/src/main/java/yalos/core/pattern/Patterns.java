@@ -15,6 +15,7 @@ import yalos.core.units.Measure;
  * @param edits changes to strips made by hand, in the order made
  * @param start where the main pass begins; nearest to the launch point where empty
  * @param direction why the pinned direction was chosen; empty where nobody said
+ * @param inside whether a wing turns within the outline, at the cost of its edges; outside it otherwise
  * @param heading to which the aircraft's nose is held on the main pass, from grid north; along the strips where empty
  */
 public record Patterns(
@@ -23,13 +24,14 @@ public record Patterns(
         Optional<Measure> heading,
         Optional<DirectionBy> direction,
         List<StripEdit> edits,
-        Optional<StartCorner> start) {
+        Optional<StartCorner> start,
+        boolean inside) {
     private static final int MOST_ADDED = 8;
     private static final int MOST_EDITS = 300;
 
     /** One grid, flown nose ahead. */
-    public static final Patterns SINGLE =
-            new Patterns(Optional.empty(), List.of(), Optional.empty(), Optional.empty(), List.of(), Optional.empty());
+    public static final Patterns SINGLE = new Patterns(
+            Optional.empty(), List.of(), Optional.empty(), Optional.empty(), List.of(), Optional.empty(), false);
 
     public Patterns {
         if (added.size() > MOST_ADDED) {
@@ -46,17 +48,17 @@ public record Patterns(
 
     /** The same with other changes by hand. */
     public Patterns edited(List<StripEdit> others) {
-        return new Patterns(corridor, added, heading, direction, others, start);
+        return new Patterns(corridor, added, heading, direction, others, start, inside);
     }
 
     /** The same flown along an axis, or as a grid again. */
     public Patterns along(Optional<Corridor> other) {
-        return new Patterns(other, added, heading, direction, edits, start);
+        return new Patterns(other, added, heading, direction, edits, start, inside);
     }
 
     /** The same with other passes besides. */
     public Patterns with(List<AddedPass> others) {
-        return new Patterns(corridor, others, heading, direction, edits, start);
+        return new Patterns(corridor, others, heading, direction, edits, start, inside);
     }
 
     /** The same with one pass more. */
@@ -68,17 +70,22 @@ public record Patterns(
 
     /** The same with the nose held, or along the strips again. */
     public Patterns holding(Optional<Measure> other) {
-        return new Patterns(corridor, added, other, direction, edits, start);
+        return new Patterns(corridor, added, other, direction, edits, start, inside);
     }
 
     /** The same with its direction chosen for a reason. */
     public Patterns turned(DirectionBy by) {
-        return new Patterns(corridor, added, heading, Optional.of(by), edits, start);
+        return new Patterns(corridor, added, heading, Optional.of(by), edits, start, inside);
     }
 
     /** The same begun at another corner, or nearest to the launch point again. */
     public Patterns begun(Optional<StartCorner> other) {
-        return new Patterns(corridor, added, heading, direction, edits, other);
+        return new Patterns(corridor, added, heading, direction, edits, other, inside);
+    }
+
+    /** The same with a wing's turns within the outline, or outside it. */
+    public Patterns turningInside(boolean other) {
+        return new Patterns(corridor, added, heading, direction, edits, start, other);
     }
 
     /** What is flown, in a few words. */

@@ -6,7 +6,9 @@ import java.util.OptionalDouble;
 import java.util.stream.DoubleStream;
 import yalos.core.block.Corridor;
 import yalos.core.block.PlaneBlock;
+import yalos.core.fault.InputFault;
 import yalos.core.flight.Pace;
+import yalos.core.flight.Turn;
 import yalos.core.geodesy.PlanePoint;
 import yalos.core.pattern.CellGrid;
 import yalos.core.pattern.CorridorStrips;
@@ -85,6 +87,30 @@ final class PassPlan {
      * @param covered the block widened by the margin
      */
     Passes flown(PlaneBlock covered, Pass main) {
+        return flownWithin(turning(covered), main);
+    }
+
+    /** Where a wing turns inside the outline, lines end as far before its edge as a turn reaches beyond them. */
+    private PlaneBlock turning(PlaneBlock covered) {
+        boolean inside = request.patterns().inside()
+                && request.aircraft().kind().wing()
+                && request.patterns().corridor().isEmpty();
+        if (!inside) {
+            return covered;
+        }
+        double beyondM = Turn.beyondM(request.aircraft(), design.speedMps());
+        PlaneBlock within = covered.narrowed(beyondM);
+        if (within.rings().length == 0) {
+            throw new InputFault(
+                    "inside",
+                    "%.0f m".formatted(beyondM),
+                    "Turns reach %.0f m beyond the lines, and nothing of the block is left within that. Turn outside it, or fly slower."
+                            .formatted(beyondM));
+        }
+        return within;
+    }
+
+    private Passes flownWithin(PlaneBlock covered, Pass main) {
         double loweringM = KnownGround.loweringM(request, block);
         List<Passes.Added> added = request.patterns().added().stream()
                 .map(wanted -> new Passes.Added(wanted, AddedDesign.setting(wanted, request, design, loweringM)))

@@ -1,6 +1,7 @@
 package yalos.core.trial;
 
 import java.util.function.Predicate;
+import yalos.core.camera.GroundScale;
 import yalos.core.flight.Line;
 import yalos.core.flight.Pace;
 import yalos.core.plan.BlockPlan;
@@ -23,6 +24,36 @@ public record LineSpeeds(double slowMps, double fastMps, double crabRad) {
         return of(plan, line -> line.pass() == 1);
     }
 
+    /**
+     * What the wind does on one line.
+     *
+     * @param groundMps speed over the ground; 0 where the wind forbids the line
+     * @param crabRad angle between nose and track
+     * @param intervalS between two photos; not a number for a single one
+     * @param blurPx motion blur at that speed
+     */
+    public record OfLine(double groundMps, double crabRad, double intervalS, double blurPx) {}
+
+    /** On one line of a plan, of whatever pass. */
+    public static OfLine of(BlockPlan plan, Line line) {
+        double ground = plan.timeline().pace().groundMps(line.trackRad(), line.speedMps());
+        double base = line.exposures() < 2 ? Double.NaN : line.lengthM() / (line.exposures() - 1);
+        double heightM = plan.passes().passes().get(line.pass() - 1).task().heightM();
+        double gsdM = new GroundScale(plan.request().camera(), heightM).gsdAlongM();
+        return new OfLine(
+                ground,
+                crab(plan, line, ground),
+                base / ground,
+                ground * plan.design().shutterTimeS() / gsdM);
+    }
+
+    private static double crab(BlockPlan plan, Line line, double groundMps) {
+        double airspeed = Math.max(1e-9, plan.timeline().pace().airspeedMps(line.trackRad(), groundMps));
+        return plan.wind()
+                .map(wind -> Math.abs(wind.crabRad(line.trackRad(), airspeed).orElse(Double.NaN)))
+                .orElse(0.0);
+    }
+
     private static LineSpeeds of(BlockPlan plan, Predicate<Line> counted) {
         Pace pace = plan.timeline().pace();
         double slow = Double.POSITIVE_INFINITY;
@@ -33,15 +64,9 @@ public record LineSpeeds(double slowMps, double fastMps, double crabRad) {
                 continue;
             }
             double ground = pace.groundMps(line.trackRad(), line.speedMps());
-            double airspeed = Math.max(1e-9, pace.airspeedMps(line.trackRad(), ground));
             slow = Math.min(slow, ground);
             fast = Math.max(fast, ground);
-            crab = Math.max(
-                    crab,
-                    plan.wind()
-                            .map(wind -> Math.abs(
-                                    wind.crabRad(line.trackRad(), airspeed).orElse(Double.NaN)))
-                            .orElse(0.0));
+            crab = Math.max(crab, crab(plan, line, ground));
         }
         return new LineSpeeds(slow, fast, crab);
     }

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.Random;
 import java.util.Set;
 import java.util.stream.IntStream;
@@ -34,6 +35,10 @@ import yalos.core.geodesy.EastNorth;
 import yalos.core.geodesy.LonLat;
 import yalos.core.geodesy.PlanePoint;
 import yalos.core.kit.Aircraft;
+import yalos.core.kit.Kit;
+import yalos.core.pins.Pins;
+import yalos.core.plan.BlockPlan;
+import yalos.core.plan.PlanRequest;
 import yalos.core.wind.Wind;
 
 class StripGridTest {
@@ -329,5 +334,43 @@ class StripGridTest {
                         planned -> assertThat(planned).isCloseTo(Math.toDegrees(1), Offset.offset(1e-9)),
                         into -> assertThat(into).isCloseTo(45, Offset.offset(1e-9)),
                         across -> assertThat(across).isCloseTo(135, Offset.offset(1e-9)));
+    }
+
+    /** A wing told to turn inside: no leg leaves the outline, and strips end a turn's reach before it; a multirotor's turns have no reach. */
+    @Test
+    void turnsStayWithinTheOutlineWhereThatIsAskedFor() {
+        for (Aircraft aircraft : List.of(Aircraft.smallWing(), Aircraft.smallMultirotor())) {
+            PlanRequest request = new PlanRequest(
+                    Kit.of(aircraft, Samples.twentyMegapixel()),
+                    Pins.ofGsd(3),
+                    Samples.square(900),
+                    Optional.empty(),
+                    OptionalInt.of(32630));
+            BlockPlan outside = request.plan();
+            BlockPlan inside = request.with(Patterns.SINGLE.turningInside(true)).plan();
+            if (!aircraft.kind().wing()) {
+                assertThat(inside.flightTimeS()).isEqualTo(outside.flightTimeS());
+                continue;
+            }
+            PlaneBlock hair = inside.block().widened(inside.design().baseM());
+            long left = inside.flight().legs().stream()
+                    .filter(Way.class::isInstance)
+                    .map(Way.class::cast)
+                    .flatMap(way -> way.shape().stream())
+                    .filter(at -> !hair.contains(at))
+                    .count();
+            assertThat(left).isZero();
+            assertThat(inside.flight().linesLengthM())
+                    .isLessThan(outside.flight().linesLengthM());
+        }
+        assertThatThrownBy(() -> new PlanRequest(
+                                Kit.of(Aircraft.smallWing(), Samples.twentyMegapixel()),
+                                Pins.ofGsd(3),
+                                Samples.square(120),
+                                Optional.empty(),
+                                OptionalInt.of(32630))
+                        .with(Patterns.SINGLE.turningInside(true))
+                        .plan())
+                .hasMessageContaining("nothing of the block is left within that");
     }
 }

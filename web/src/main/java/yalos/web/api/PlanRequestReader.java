@@ -111,7 +111,8 @@ final class PlanRequestReader {
         Optional<Corridor> corridor = corridor(root);
         Outline outline = corridor.map(Corridor::outline).orElseGet(() -> block(root));
         return new PlanRequest(kit, pins(), outline, launch(root), epsg())
-                .with(new Patterns(corridor, passes.added(), heading(), Optional.empty(), List.of(), Optional.empty()));
+                .with(new Patterns(
+                        corridor, passes.added(), heading(), Optional.empty(), List.of(), Optional.empty(), false));
     }
 
     private Optional<Measure> heading() {

@@ -26,6 +26,8 @@ import yalos.core.plan.BlockPlan;
 import yalos.core.plan.KnownGround;
 import yalos.core.site.Obstacle;
 import yalos.core.site.Zone;
+import yalos.core.trial.LineSpeeds;
+import yalos.core.units.Unit;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
 import yalos.web.block.Blocks;
@@ -64,6 +66,7 @@ class SheetController {
      * @param tilted passes whose camera does not look straight down
      * @param axis of a corridor; null for an area
      * @param map under the sheet; null for none
+     * @param pace of each strip in words: speed over the ground, crab, interval, blur
      * @param onEarth longitude and latitude of about its middle; null for a block that lies nowhere yet
      */
     record Sheet(
@@ -90,7 +93,8 @@ class SheetController {
             int[] tilted,
             double[] axis,
             LaidMap map,
-            double[] onEarth) {}
+            double[] onEarth,
+            List<String> pace) {}
 
     /** A map under the sheet: where its squares are, and who is to be named beside it. */
     record LaidMap(String squares, String attribution) {
@@ -176,7 +180,31 @@ class SheetController {
                                 .orElse(null)
                         : null,
                 maps.under(block.jobId()).map(LaidMap::of).orElse(null),
-                grid.isPresent() ? new double[] {somewhere.lonDeg(), somewhere.latDeg()} : null);
+                grid.isPresent() ? new double[] {somewhere.lonDeg(), somewhere.latDeg()} : null,
+                plan.map(p -> pace(p, units)).orElse(List.of()));
+    }
+
+    private static List<String> pace(BlockPlan plan, UnitChoice units) {
+        return plan.flight().lines().stream()
+                .map(line -> {
+                    LineSpeeds.OfLine speeds = LineSpeeds.of(plan, line);
+                    if (!(speeds.groundMps() > 0)) {
+                        return "the wind forbids it";
+                    }
+                    String crab = speeds.crabRad() == 0
+                            ? ""
+                            : ", crab " + UnitKind.ANGLE.figure(speeds.crabRad(), Unit.DEGREE) + "°";
+                    String every = Double.isNaN(speeds.intervalS())
+                            ? ""
+                            : ", a photo every " + units.text(UnitKind.INTERVAL, speeds.intervalS());
+                    return "%s%s%s, blur %s"
+                            .formatted(
+                                    units.text(UnitKind.SPEED, speeds.groundMps()),
+                                    crab,
+                                    every,
+                                    units.text(UnitKind.PIXELS, speeds.blurPx()));
+                })
+                .toList();
     }
 
     private static int[] passOf(BlockPlan plan) {

@@ -37,7 +37,8 @@ record StoredPatterns(
         String direction,
         List<StoredPass> passes,
         List<StoredEdit> edits,
-        String start) {
+        String start,
+        Boolean inside) {
     static StoredPatterns of(Patterns patterns) {
         Optional<Corridor> corridor = patterns.corridor();
         return patterns.equals(Patterns.SINGLE)
@@ -50,7 +51,8 @@ record StoredPatterns(
                         patterns.direction().map(Enum::name).orElse(null),
                         patterns.added().stream().map(StoredPass::of).toList(),
                         patterns.edits().stream().map(StoredEdit::of).toList(),
-                        patterns.start().map(Enum::name).orElse(null));
+                        patterns.start().map(Enum::name).orElse(null),
+                        patterns.inside() ? true : null);
     }
 
     Patterns patterns() {
@@ -63,7 +65,8 @@ record StoredPatterns(
                     measure(heading, Unit.DEGREE),
                     known(direction, DirectionBy.class),
                     readEdits(),
-                    known(start, StartCorner.class));
+                    known(start, StartCorner.class),
+                    Boolean.TRUE.equals(inside));
         } catch (InputFault tooMany) {
             return Patterns.SINGLE;
         }

@@ -107,6 +107,13 @@ class PassController {
         return changed(id, visit, label, patterns -> patterns.holding(held));
     }
 
+    /** Keeps a wing's turns within the outline, or lets them reach beyond it. */
+    @PostMapping("/blocks/{id}/turns")
+    String turns(@PathVariable long id, @RequestParam(defaultValue = "false") boolean inside, Visit visit) {
+        String label = inside ? "turns inside the outline" : "turns outside the outline";
+        return changed(id, visit, label, patterns -> patterns.turningInside(inside));
+    }
+
     /** Begins the main pass at a corner of the block, or nearest to the launch point again. */
     @PostMapping("/blocks/{id}/start")
     String start(@PathVariable long id, @RequestParam(defaultValue = "") String corner, Visit visit) {

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.stream.Stream;
+import yalos.core.camera.GroundScale;
 import yalos.core.flight.Alignment;
 import yalos.core.flight.Arc;
 import yalos.core.flight.Hover;
@@ -18,6 +19,7 @@ import yalos.core.pattern.Crossing;
 import yalos.core.pattern.Pass;
 import yalos.core.pattern.Patterns;
 import yalos.core.pattern.StripEdit;
+import yalos.core.pattern.Task;
 import yalos.core.pattern.TieStrips;
 import yalos.core.pattern.TiltedPasses;
 import yalos.core.plan.BlockPlan;
@@ -31,10 +33,13 @@ import yalos.core.units.UnitKind;
  *
  * @param words what is flown, in a line
  * @param start corner at which the main pass begins; empty for the one nearest to the launch point
+ * @param wing whether what flies turns like a car
+ * @param inside whether it turns within the outline
  * @param edits what was changed by hand, in words
  * @param heading to which the nose is held; empty along the strips
  */
-record PassesView(String words, List<Row> rows, String heading, List<String> edits, String start) {
+record PassesView(
+        String words, List<Row> rows, String heading, List<String> edits, String start, boolean wing, boolean inside) {
 
     /**
      * A pass, or those that belong to one wish.
@@ -75,7 +80,10 @@ record PassesView(String words, List<Row> rows, String heading, List<String> edi
                 rows,
                 patterns.heading().map(Measure::asTyped).orElse(""),
                 patterns.edits().stream().map(StripEdit::words).toList(),
-                patterns.start().map(Enum::name).orElse(""));
+                patterns.start().map(Enum::name).orElse(""),
+                plan.filter(there -> there.request().aircraft().kind().wing()).isPresent()
+                        && patterns.corridor().isEmpty(),
+                patterns.inside());
     }
 
     private static Fields fields(AddedPass pass) {
@@ -159,9 +167,8 @@ record PassesView(String words, List<Row> rows, String heading, List<String> edi
                                     .findFirst())
                             .map(rad -> String.format(Locale.ROOT, "%.0f°, ", Math.toDegrees(rad) % 180))
                             .orElse("");
-                    String height = first.map(pass ->
-                                    units.text(UnitKind.HEIGHT, pass.task().heightM()) + ", ")
-                            .orElse("");
+                    String height =
+                            first.map(pass -> settings(plan, pass, units)).orElse("");
                     return "%s%s%,d photos, %s"
                             .formatted(
                                     direction,
@@ -170,6 +177,18 @@ record PassesView(String words, List<Row> rows, String heading, List<String> edi
                                     UnitKind.DURATION.figure(seconds(plan, added), Unit.MINUTE) + " min");
                 })
                 .orElse("");
+    }
+
+    /** Height, GSD straight below, base and spacing of a pass. */
+    private static String settings(BlockPlan plan, Pass pass, UnitChoice units) {
+        Task task = pass.task();
+        double gsdM = new GroundScale(plan.request().camera(), task.heightM()).gsdM();
+        return "%s, %s, base %s, spacing %s, "
+                .formatted(
+                        units.text(UnitKind.HEIGHT, task.heightM()),
+                        units.text(UnitKind.GSD, gsdM),
+                        units.text(UnitKind.DISTANCE, task.baseM()),
+                        units.text(UnitKind.DISTANCE, task.spacingM()));
     }
 
     /** From its first photo to its last, ways between its lines included. */

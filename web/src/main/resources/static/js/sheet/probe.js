@@ -40,7 +40,7 @@ export function wordsOf(plan, strip) {
   name.textContent = `Strip ${strip + 1} `;
   words.append(
     `of ${stripsOf(plan)}: ${about.length.toFixed(0)} ${plan.ruler.unit}, ${about.photos} photos, `,
-    `numbers ${about.first} to ${about.last}, flown towards ${about.bearing}° of the grid`,
+    `numbers ${about.first} to ${about.last}, flown towards ${about.bearing}° of the grid; ${plan.pace[strip]}`,
   );
   return words;
 }

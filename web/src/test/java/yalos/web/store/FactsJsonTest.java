@@ -157,7 +157,8 @@ class FactsJsonTest {
                         StripEdit.drop(LonLat.of(-4.345, 54.511)),
                         StripEdit.reach(LonLat.of(-4.346, 54.512), -3),
                         StripEdit.add(LonLat.of(-4.35, 54.511), LonLat.of(-4.34, 54.513))),
-                Optional.of(StartCorner.NORTH_WEST));
+                Optional.of(StartCorner.NORTH_WEST),
+                true);
     }
 
     @Test
@@ -233,7 +234,8 @@ class FactsJsonTest {
                 .withZones(zones(false))
                 .with(whole.ground().choice().withModelSigma(0));
         BlockFacts single = whole.with(Patterns.SINGLE).with(whole.ground().withZones(zones(false)));
-        BlockFacts fifth = whole.with(patterns().with(patterns().added().subList(0, 3)))
+        BlockFacts fifth = whole.with(
+                        patterns().with(patterns().added().subList(0, 3)).turningInside(false))
                 .with(whole.ground().withZones(zones(false)));
         BlockFacts then = switch (sample) {
             case "facts-form-6.json" -> whole;
