@@ -109,6 +109,7 @@ public final class Bench {
                 10 * EdgeBench.bestDirectionMs(2_000),
                 "1 s");
         patterns(PatternBench.measure());
+        wings(WingBench.measure());
         row(
                 "plan of a square kilometre at 0.38 cm, direction fixed",
                 PatternBench.hugeMs(true),
@@ -152,6 +153,23 @@ public final class Bench {
         rows.add("| saved on the %d that are flown in cells | %.1f %% |  |  |  | 5 %% |"
                 .formatted(bench.cells(), bench.saved() * 100));
         row("plan of a concave outline, cells tried", bench.planMs(), "one sweep alone", bench.singleMs(), "100 ms");
+    }
+
+    private void wings(WingBench bench) {
+        row(
+                "finest GSD of a wing for 2 battery sets over a concave outline",
+                bench.solveMs(),
+                "the same for a multirotor",
+                bench.rotorMs(),
+                "500 ms");
+        row(
+                "plan of %d strips of a wing, the best order chosen".formatted(bench.strips()),
+                bench.orderMs(),
+                "every order and direction of them tried",
+                bench.allMs(),
+                "");
+        rows.add("| turns of that order | %.1f m | the least of all orders | %.1f m | %.3f | 1.000 |"
+                .formatted(bench.turnsM(), bench.leastM(), bench.leastM() / bench.turnsM()));
     }
 
     private void load(LoadRun load) {
