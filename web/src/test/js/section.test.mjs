@@ -142,8 +142,12 @@ test("the drawer says what a strip is, or how to choose one", () => {
     stationsOf: [0, 5],
     metresPerUnit: 1,
     ruler: { unit: "m", metres: 1 },
+    pace: ["10 m/s, blur 0.5 px"],
   };
-  assert.equal(wordsOf(plan, 0).text, "Strip 1 of 1: 100 m, 5 photos, numbers 1 to 5, flown towards 000° of the grid");
+  assert.equal(
+    wordsOf(plan, 0).text,
+    "Strip 1 of 1: 100 m, 5 photos, numbers 1 to 5, flown towards 000° of the grid; 10 m/s, blur 0.5 px",
+  );
   assert.match(wordsOf(plan, -1).text, /^No strip chosen\. Press one on the sheet/);
   assert.match(wordsOf(null, 0).text, /^No strip chosen/);
 });
