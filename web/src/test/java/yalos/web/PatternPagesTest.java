@@ -235,6 +235,21 @@ class PatternPagesTest {
     }
 
     @Test
+    void spotsToTakeOffFromAreSuggestedAndTaken() {
+        long block = block("Spots");
+        String spots = visitor.get("/blocks/" + block + "/launch-spots").body();
+        assertThat(spots).contains("100 % of the flight in sight", "Take it");
+        Matcher position =
+                Pattern.compile("name=\"position\" value=\"([^\"]+)\"").matcher(spots);
+        assertThat(position.find()).isTrue();
+        double before = sheet(block).get("launch").get(0).asDouble();
+        visitor.change(block, "ground", "/launch", "position", position.group(1));
+        assertThat(sheet(block).get("launch").get(0).asDouble())
+                .isNotEqualTo(before)
+                .isCloseTo(Double.parseDouble(position.group(1).split(" ")[0]), Offset.offset(0.02));
+    }
+
+    @Test
     void wideningIsSeenBeforeItIsDone() {
         long block = block("Seen before");
         String rings = visitor.get("/blocks/" + block + "/outline/widened.json?by=25%20m")
