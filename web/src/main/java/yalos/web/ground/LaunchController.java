@@ -10,7 +10,6 @@ import yalos.core.geodesy.EastNorth;
 import yalos.core.geodesy.LonLat;
 import yalos.core.plan.BlockPlan;
 import yalos.core.trial.LaunchSpots;
-import yalos.core.units.Unit;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
 import yalos.web.block.Blocks;
@@ -56,11 +55,11 @@ class LaunchController {
         EastNorth grid = plan.block().plane().grid().toGrid(at);
         String words = String.format(
                 Locale.ROOT,
-                "%.0f %% of the flight in sight, %s to the farthest photo, %s out and home, slope %s°",
+                "%.0f %% of the flight in sight, %s to the farthest photo, %s out and home, slope %.0f°",
                 spot.seen() * 100,
                 units.text(UnitKind.DISTANCE, spot.farthestM()),
                 units.text(UnitKind.DURATION, spot.waysS()),
-                UnitKind.ANGLE.figure(spot.slopeRad(), Unit.DEGREE));
+                Math.toDegrees(spot.slopeRad()));
         return new SpotView(words, String.format(Locale.ROOT, "%.2f %.2f", grid.east(), grid.north()));
     }
 }

@@ -27,7 +27,6 @@ import yalos.core.plan.KnownGround;
 import yalos.core.site.Obstacle;
 import yalos.core.site.Zone;
 import yalos.core.trial.LineSpeeds;
-import yalos.core.units.Unit;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
 import yalos.web.block.Blocks;
@@ -191,9 +190,8 @@ class SheetController {
                     if (!(speeds.groundMps() > 0)) {
                         return "the wind forbids it";
                     }
-                    String crab = speeds.crabRad() == 0
-                            ? ""
-                            : ", crab " + UnitKind.ANGLE.figure(speeds.crabRad(), Unit.DEGREE) + "°";
+                    String crab =
+                            speeds.crabRad() == 0 ? "" : ", crab %.0f°".formatted(Math.toDegrees(speeds.crabRad()));
                     String every = Double.isNaN(speeds.intervalS())
                             ? ""
                             : ", a photo every " + units.text(UnitKind.INTERVAL, speeds.intervalS());

@@ -16,6 +16,8 @@ export class Places {
     document.addEventListener("click", (event) => {
       const here = event.target.closest("[data-here]");
       if (here) this.here(here.dataset.here);
+      const show = event.target.closest("[data-show]");
+      if (show) this.go(show.dataset.show);
     });
     // What widening would give is shown while its figure is typed.
     document.addEventListener("input", (event) => {
