@@ -113,6 +113,17 @@ class PassServiceTest {
         assertThat(plan.at("/summary/stripSpacingM").asDouble()).isCloseTo(swath * 0.7, Offset.offset(1e-6));
     }
 
+    /** No station more, but a longer flight: the alignment before and after. */
+    @Test
+    void anAlignmentTakesTimeAndNoPhotos() {
+        String lidar = "{\"pattern\":\"lidar\",\"fieldOfViewDeg\":70,\"pulsesPerSecond\":240000,\"heightM\":80}";
+        JsonNode plain = plan(block(lidar));
+        JsonNode aligned = plan(block(lidar + ",{\"pattern\":\"alignment\",\"eights\":1,\"stillS\":0}"));
+        assertThat(stations(aligned)).hasSameSizeAs(stations(plain));
+        assertThat(aligned.at("/summary/flightTimeS").asDouble())
+                .isGreaterThan(plain.at("/summary/flightTimeS").asDouble() + 20);
+    }
+
     /** The answer is proved over level ground as it stands: each pattern shows all of the block. */
     @ParameterizedTest
     @CsvSource(
@@ -173,6 +184,8 @@ class PassServiceTest {
                 "{\"pattern\":\"crossing\",\"sideOverlap\":1.2} | plan.passes[0].sideOverlap",
                 "{\"pattern\":\"tie\",\"count\":7} | plan.passes[0].count",
                 "{\"pattern\":\"lidar\"} | plan.passes[0].fieldOfViewDeg",
+                "{\"pattern\":\"alignment\",\"eights\":99} | plan.passes[0].eights",
+                "{\"pattern\":\"alignment\",\"heightM\":50} | plan.passes[0].heightM",
                 "{\"pattern\":\"corridor\"} | features",
                 "7 | plan.passes[0].pattern",
             })
