@@ -110,6 +110,7 @@ public final class Bench {
                 "1 s");
         patterns(PatternBench.measure());
         wings(WingBench.measure());
+        network(NetworkBench.measure());
         row(
                 "plan of a square kilometre at 0.38 cm, direction fixed",
                 PatternBench.hugeMs(true),
@@ -170,6 +171,21 @@ public final class Bench {
                 "");
         rows.add("| turns of that order | %.1f m | the least of all orders | %.1f m | %.3f | 1.000 |"
                 .formatted(bench.turnsM(), bench.leastM(), bench.leastM() / bench.turnsM()));
+    }
+
+    private void network(NetworkBench bench) {
+        row(
+                "expected accuracy of 200 photos and 600 points",
+                bench.smallMs(),
+                "a matrix of as many unknowns inverted by the linear algebra library",
+                bench.denseMs(),
+                "1 s");
+        row(
+                "expected accuracy of 1,500 photos and 4,000 points",
+                bench.largeMs(),
+                "7.5 times that of 200",
+                7.5 * bench.smallMs(),
+                "20 s");
     }
 
     private void load(LoadRun load) {

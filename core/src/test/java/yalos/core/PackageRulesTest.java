@@ -87,7 +87,7 @@ class PackageRulesTest {
                     List.of("units"),
                     List.of("reason"),
                     List.of("geodesy", "wind", "camera"),
-                    List.of("kit", "block", "basemap"),
+                    List.of("kit", "block", "basemap", "network"),
                     List.of("terrain", "site"),
                     List.of("surface", "flight"),
                     List.of("pattern", "pins"),

@@ -106,7 +106,7 @@ public final class Visitor {
             HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(url + path))
                     .header("Content-Type", "application/geo+json")
                     .POST(HttpRequest.BodyPublishers.ofString(body));
-            headers.forEach(request::header);
+            headers.forEach(request::setHeader);
             return HttpClient.newHttpClient().send(request.build(), HttpResponse.BodyHandlers.ofString());
         } catch (IOException e) {
             throw new UncheckedIOException(e);

@@ -1,0 +1,116 @@
+package yalos.core.network;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Stream;
+import org.assertj.core.data.Percentage;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+import yalos.core.Reference;
+import yalos.core.camera.Pose;
+import yalos.core.fault.InputFault;
+import yalos.core.network.Network.Axes;
+import yalos.core.network.Network.GroundPoint;
+import yalos.core.network.Network.Kind;
+import yalos.core.network.Network.Sight;
+
+/** Against the independent reference: the inverse of the whole normal matrix, points eliminated, and simulated takes agree in it. */
+class ExpectedAccuracyTest {
+    static Stream<Reference.Row> cases() {
+        return Reference.rows("network_cases.csv");
+    }
+
+    private static Axes axes(Reference.Row row, String name) {
+        return new Axes(
+                row.number("sigma_" + name + "_e_m"),
+                row.number("sigma_" + name + "_n_m"),
+                row.number("sigma_" + name + "_u_m"));
+    }
+
+    private static List<Reference.Row> of(String file, Reference.Row one) {
+        return Reference.rows(file)
+                .filter(row -> row.text("case").equals(one.text("case")))
+                .toList();
+    }
+
+    private static Network network(Reference.Row row) {
+        Network.Sigmas sigmas = new Network.Sigmas(
+                row.number("sigma_tie_px"),
+                row.number("sigma_marked_px"),
+                axes(row, "position"),
+                axes(row, "common"),
+                Math.toRadians(row.number("sigma_angle_deg")),
+                row.number("sigma_focal_px"),
+                row.number("sigma_principal_x_px"),
+                row.number("sigma_principal_y_px"),
+                row.number("sigma_k1"));
+        Map<String, Integer> photoAt = new HashMap<>();
+        List<Pose> photos = new ArrayList<>();
+        for (Reference.Row photo : of("network_photos.csv", row)) {
+            photoAt.put(photo.text("photo"), photos.size());
+            photos.add(new Pose(
+                    photo.number("e_m"),
+                    photo.number("n_m"),
+                    photo.number("h_m"),
+                    Math.toRadians(photo.number("yaw_deg")),
+                    Math.toRadians(photo.number("pitch_deg")),
+                    Math.toRadians(photo.number("roll_deg"))));
+        }
+        Map<String, Integer> pointAt = new HashMap<>();
+        List<GroundPoint> points = new ArrayList<>();
+        for (Reference.Row point : of("network_points.csv", row)) {
+            pointAt.put(point.text("point"), points.size());
+            Optional<Axes> sigma = point.text("prior_sigma_e_m").isEmpty()
+                    ? Optional.empty()
+                    : Optional.of(new Axes(
+                            point.number("prior_sigma_e_m"),
+                            point.number("prior_sigma_n_m"),
+                            point.number("prior_sigma_u_m")));
+            points.add(new GroundPoint(
+                    Kind.valueOf(point.text("kind").toUpperCase(java.util.Locale.ROOT)),
+                    point.number("e_m"),
+                    point.number("n_m"),
+                    point.number("u_m"),
+                    sigma));
+        }
+        List<Sight> sights = of("network_observations.csv", row).stream()
+                .map(sight -> new Sight(photoAt.get(sight.text("photo")), pointAt.get(sight.text("point"))))
+                .toList();
+        return new Network(row.number("focal_px"), sigmas, row.whole("self_calibration") == 1, photos, points, sights);
+    }
+
+    @ParameterizedTest
+    @MethodSource("cases")
+    void isThatOfTheReference(Reference.Row row) {
+        List<ExpectedAccuracy.Covariance> expected = ExpectedAccuracy.of(network(row));
+        List<Reference.Row> points = of("network_points.csv", row);
+        assertThat(expected).hasSize(points.size());
+        for (int i = 0; i < points.size(); i++) {
+            Percentage tolerance = Percentage.withPercentage(1e-3);
+            ExpectedAccuracy.Covariance here = expected.get(i);
+            assertThat(here.sigmaEastM()).isCloseTo(points.get(i).number("sigma_e_m"), tolerance);
+            assertThat(here.sigmaNorthM()).isCloseTo(points.get(i).number("sigma_n_m"), tolerance);
+            assertThat(here.sigmaUpM()).isCloseTo(points.get(i).number("sigma_u_m"), tolerance);
+        }
+    }
+
+    @Test
+    void aNetworkThatHangsInTheAirIsRefusedInASentence() {
+        Network good = network(cases().findFirst().orElseThrow());
+        List<Sight> lonely = good.sights().stream()
+                .filter(sight -> sight.point() != 5 || sight.photo() == 3)
+                .toList();
+        long seen = lonely.stream().filter(sight -> sight.point() == 5).count();
+        assertThatThrownBy(() -> ExpectedAccuracy.of(
+                        new Network(good.focalPx(), good.sigmas(), false, good.photos(), good.points(), lonely)))
+                .isInstanceOf(InputFault.class)
+                .hasMessageContaining("Point 6 cannot be determined: it is seen by " + seen);
+    }
+}
