@@ -19,6 +19,7 @@ import yalos.web.work.WorkQueue;
 @RestController
 class AccuracyController {
     private static final int MOST_BYTES = 20_000_000;
+    private static final long BYTES_OF_PAIRS = 50_000_000;
     private static final Duration DEADLINE = Duration.ofSeconds(120);
 
     private final WorkQueue queue;
@@ -49,7 +50,13 @@ class AccuracyController {
             throw new InputFault("body", "over 20 MB", "The body may have up to 20 MB.");
         }
         NetworkReader reader = NetworkReader.of(content);
-        Network network = reader.network();
+        // Two pieces of work: only what is read tells how much memory the rest takes.
+        Network network = queue.answer(
+                request,
+                "Reading the network",
+                40L * content.length + BYTES_OF_PAIRS,
+                DEADLINE,
+                work -> reader.network());
         return queue.answer(request, "The accuracy", ExpectedAccuracy.bytes(network), DEADLINE, work -> {
             List<Covariance> found = ExpectedAccuracy.of(network);
             List<Row> rows = new ArrayList<>();

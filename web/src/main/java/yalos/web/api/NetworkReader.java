@@ -16,6 +16,7 @@ import yalos.core.camera.Lens;
 import yalos.core.camera.Pose;
 import yalos.core.camera.View;
 import yalos.core.fault.InputFault;
+import yalos.core.fault.Patience;
 import yalos.core.network.Network;
 import yalos.core.network.Network.Axes;
 import yalos.core.network.Network.GroundPoint;
@@ -198,6 +199,7 @@ final class NetworkReader {
         Lens lens = new Lens(width, height, focal, focal, width / 2.0, height / 2.0, Lens.Distortion.NONE);
         List<Sight> sights = new ArrayList<>();
         for (int photo = 0; photo < photos.size(); photo++) {
+            Patience.check();
             View view = new View(lens, photos.get(photo));
             for (int point = 0; point < points.size(); point++) {
                 GroundPoint at = points.get(point);
