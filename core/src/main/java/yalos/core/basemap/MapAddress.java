@@ -38,6 +38,11 @@ public record MapAddress(String address, String layers) {
         uri(layers.isEmpty() ? filled(address, 0, 0, 0) : address);
     }
 
+    /** Name of the server. */
+    public String server() {
+        return tile(TileMatrix.web(0, PIXELS), 0, 0).getHost();
+    }
+
     /** Where the picture of a tile of the usual web pyramid is. */
     public URI tile(TileMatrix level, long column, long row) {
         if (layers.isEmpty()) {

@@ -89,6 +89,24 @@ public record Alignment(double stillS, double runS, int eights) {
         return new Flight(legs, plain.exposures(), launch, plain.takeOffUpM()).aligned(this);
     }
 
+    /** What it takes of a flight on the clock, in seconds: all of it before the first line and after the last but climbs and ways out and home. */
+    public static double seconds(Timeline timeline) {
+        List<Timeline.Span> spans = timeline.spans();
+        List<Leg> legs = timeline.flight().legs();
+        List<Line> lines = timeline.flight().lines();
+        int first = legs.indexOf(lines.get(0));
+        int last = legs.indexOf(lines.get(lines.size() - 1));
+        double seconds = 0;
+        for (int i = 0; i < spans.size(); i++) {
+            Leg leg = spans.get(i).leg();
+            boolean aligning = leg instanceof Hover
+                    || leg instanceof Arc
+                    || leg instanceof Link link && link.kind() == Link.Kind.ALIGN;
+            seconds += (i < first || i > last) && aligning ? spans.get(i).seconds() : 0;
+        }
+        return seconds;
+    }
+
     private void still(PlanePoint at, List<Leg> legs) {
         if (stillS > 0) {
             legs.add(new Hover(Place.over(at, 0), stillS));

@@ -99,6 +99,8 @@ class AlignmentTest {
         double speed = plan.design().speedMps();
         double more = 8 * 2 * Math.PI * Alignment.radiusM(speed) / speed + 60;
         assertThat(plan.flightTimeS()).isGreaterThan(plain.flightTimeS() + more);
+        // Full speed round the eights; the runs take their 5 s each and what it takes to gather speed and to brake.
+        assertThat(Alignment.seconds(plan.timeline())).isBetween(more + 10, more + 30);
     }
 
     /** Over a slope the eights are flown at the height the first strip begins with, and the aircraft stands on the ground. */

@@ -3,10 +3,12 @@ package yalos.web.ground;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
 import yalos.core.block.Corridor;
+import yalos.core.block.Outline;
 import yalos.core.block.PlaneBlock;
 import yalos.core.geodesy.EastNorth;
 import yalos.core.geodesy.Grid;
@@ -17,11 +19,13 @@ import yalos.core.units.UnitKind;
 import yalos.web.block.Stage;
 import yalos.web.block.StageBook;
 import yalos.web.store.BlockFacts;
+import yalos.web.work.Recent;
 
 /** The field book's page of the Ground stage. */
 @Component
 class GroundBook implements StageBook {
     private static final int MOST_ROWS = 400;
+    private static final int KEPT_SIMPLERS = 20;
 
     /** One corner of the table. */
     public record CornerRow(int ring, int corner, String east, String north, String lat, String lon) {}
@@ -43,6 +47,8 @@ class GroundBook implements StageBook {
     }
 
     private final ElevationPage terrain;
+    /** Reckoned once for an outline, not with every page. */
+    private final Map<Outline, Simpler> simplers = Recent.map(KEPT_SIMPLERS);
 
     GroundBook(ElevationPage terrain) {
         this.terrain = terrain;
@@ -87,12 +93,13 @@ class GroundBook implements StageBook {
     /** What fewer corners would do, offered where there are very many. */
     record SimplerView(String words, String by) {}
 
-    private static Optional<SimplerView> simpler(BlockFacts facts, Grid grid, UnitChoice units) {
+    private Optional<SimplerView> simpler(BlockFacts facts, Grid grid, UnitChoice units) {
         int corners = facts.outline().rings().stream().mapToInt(List::size).sum();
         if (corners <= Simpler.MANY || facts.patterns().corridor().isPresent()) {
             return Optional.empty();
         }
-        Simpler simpler = Simpler.offered(PlaneBlock.of(facts.outline(), grid));
+        Simpler simpler =
+                simplers.computeIfAbsent(facts.outline(), outline -> Simpler.offered(PlaneBlock.of(outline, grid)));
         String by = units.text(UnitKind.DISTANCE, simpler.byM());
         String words = String.format(
                 Locale.ROOT,

@@ -22,6 +22,7 @@ import yalos.web.block.PlanDesk;
 import yalos.web.block.Planned;
 import yalos.web.shell.Preferences;
 import yalos.web.store.BlockFacts;
+import yalos.web.work.PageWork;
 
 /** Parts a block into several of the same job, and joins two into one. The block itself stays, hidden, so that nothing is lost. */
 @Controller
@@ -33,8 +34,10 @@ class SplitController {
     private final Jobs jobs;
     private final PlanDesk desk;
     private final Preferences preferences;
+    private final PageWork work;
 
-    SplitController(Blocks blocks, Jobs jobs, PlanDesk desk, Preferences preferences) {
+    SplitController(Blocks blocks, Jobs jobs, PlanDesk desk, Preferences preferences, PageWork work) {
+        this.work = work;
         this.blocks = blocks;
         this.jobs = jobs;
         this.desk = desk;
@@ -68,7 +71,7 @@ class SplitController {
         InputFault.within("overlap", shared, 0, 1000, "m");
         List<Outline> split = switch (how) {
             case "line" -> Splitting.byLine(facts.outline(), grid, place(from, facts), place(to, facts), shared);
-            case "sets" -> bySets(facts, plan, shared);
+            case "sets" -> work.answer("The split", () -> bySets(facts, plan, shared));
             default -> even(facts, plan, count(parts), shared);
         };
         List<Outline> sound = split.stream().map(OutlineCheck::sound).toList();

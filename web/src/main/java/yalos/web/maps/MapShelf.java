@@ -4,7 +4,6 @@ import jakarta.annotation.PreDestroy;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
-import java.net.URI;
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -23,6 +22,7 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.stereotype.Component;
+import yalos.core.basemap.MapAddress;
 import yalos.core.basemap.PmTiles;
 import yalos.core.basemap.TilePyramid;
 import yalos.core.fault.InputFault;
@@ -153,7 +153,7 @@ public class MapShelf {
             long bytes = Files.size(file);
             String name = file.getFileName().toString();
             String state = Long.toHexString(Files.getLastModifiedTime(file).toMillis()) + Long.toHexString(bytes);
-            Open map = opened(FILE + name, state, () -> read(file));
+            Open map = opened(FILE + name, state, () -> read(file, name));
             return Optional.of(new OnShelf(
                     FILE + name, name, state, Optional.ofNullable(map.map()), map.fault(), bytes, Optional.empty()));
         } catch (IOException gone) {
@@ -161,12 +161,12 @@ public class MapShelf {
         }
     }
 
-    private static TilePyramid read(Path file) throws IOException {
-        String name = file.getFileName().toString().toLowerCase(Locale.ROOT);
-        if (name.endsWith(".pmtiles")) {
+    private static TilePyramid read(Path file, String name) throws IOException {
+        String lower = name.toLowerCase(Locale.ROOT);
+        if (lower.endsWith(".pmtiles")) {
             return PmTiles.open(file);
         }
-        return name.endsWith(".gpkg") ? GeoPackageTiles.open(file) : MbTiles.open(file);
+        return lower.endsWith(".gpkg") ? GeoPackageTiles.open(file) : MbTiles.open(file);
     }
 
     private OnShelf web(AddressRow row) {
@@ -236,11 +236,8 @@ public class MapShelf {
         Path aside = Files.createTempFile(folder, "aside", ".part");
         try {
             Files.copy(content, aside, StandardCopyOption.REPLACE_EXISTING);
-            Path named = Files.move(
-                    aside, aside.resolveSibling(aside.getFileName() + "." + last), StandardCopyOption.ATOMIC_MOVE);
-            aside = named;
-            read(named).close();
-            SafeFiles.keep(named, folder.resolve(last));
+            read(aside, last).close();
+            SafeFiles.keep(aside, folder.resolve(last));
         } finally {
             Files.deleteIfExists(aside);
         }
@@ -259,16 +256,16 @@ public class MapShelf {
     /** Switches fetching on or off; a server in trouble is tried again. */
     void activate(long id, boolean active) {
         rows.activate(id, active);
-        rows.address(id).map(row -> URI.create(plain(row)).getHost()).ifPresent(fetch::forgive);
+        rows.address(id).map(row -> server(row)).ifPresent(fetch::forgive);
     }
 
     /** What is wrong with the server of a web map just now. */
     Optional<String> trouble(AddressRow row) {
-        return fetch.trouble(URI.create(plain(row)).getHost());
+        return fetch.trouble(server(row));
     }
 
-    private static String plain(AddressRow row) {
-        return row.address().replaceAll("\\{[^}]*}", "0");
+    private static String server(AddressRow row) {
+        return new MapAddress(row.address(), row.layers()).server();
     }
 
     /** Takes a map from the shelf, with what was kept of it. */

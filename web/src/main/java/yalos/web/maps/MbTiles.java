@@ -35,7 +35,7 @@ final class MbTiles implements TilePyramid {
                     "map", format, "The map holds vectors. A map of PNG, JPEG or WebP pictures can be shown.");
         }
         int[] ends = {Integer.MAX_VALUE, -1};
-        file.each("select min(zoom_level), max(zoom_level) from tiles", row -> {
+        file.each("select (select min(zoom_level) from tiles), (select max(zoom_level) from tiles)", row -> {
             if (row.getString(1) != null) {
                 ends[0] = row.getInt(1);
                 ends[1] = row.getInt(2);

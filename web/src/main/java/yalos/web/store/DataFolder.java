@@ -64,7 +64,7 @@ public final class DataFolder implements ApplicationContextInitializer<Configura
 
     /** Nobody writes yet, so whatever is half-written was left by a run that was killed. */
     private static void sweep(Path folder) throws IOException {
-        for (Path place : new Path[] {folder, folder.resolve("models")}) {
+        for (Path place : new Path[] {folder, folder.resolve("models"), folder.resolve("maps")}) {
             if (Files.isDirectory(place)) {
                 try (Stream<Path> files = Files.list(place)) {
                     for (Path part : files.filter(file -> file.toString().endsWith(".part"))

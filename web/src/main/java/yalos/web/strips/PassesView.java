@@ -7,10 +7,7 @@ import java.util.Optional;
 import java.util.stream.Stream;
 import yalos.core.camera.GroundScale;
 import yalos.core.flight.Alignment;
-import yalos.core.flight.Arc;
-import yalos.core.flight.Hover;
 import yalos.core.flight.Line;
-import yalos.core.flight.Link;
 import yalos.core.flight.Timeline;
 import yalos.core.flight.Way;
 import yalos.core.pattern.AddedPass;
@@ -134,18 +131,11 @@ record PassesView(
                             .alignment()
                             .get()
                             .room(plan.request().aircraft(), plan.design().speedMps());
-                    double seconds = plan.timeline().spans().stream()
-                            .filter(span -> span.leg() instanceof Hover
-                                    || span.leg() instanceof Arc
-                                            && !plan.request().aircraft().kind().wing()
-                                    || span.leg() instanceof Link link && link.kind() == Link.Kind.ALIGN)
-                            .mapToDouble(Timeline.Span::seconds)
-                            .sum();
                     return "%s by %s clear at each end, about %s min in all"
                             .formatted(
                                     units.text(UnitKind.DISTANCE, room.alongM()),
                                     units.text(UnitKind.DISTANCE, room.acrossM()),
-                                    UnitKind.DURATION.figure(seconds, Unit.MINUTE));
+                                    UnitKind.DURATION.figure(Alignment.seconds(plan.timeline()), Unit.MINUTE));
                 })
                 .orElse("");
     }
