@@ -35,7 +35,7 @@ public final class ExpectedAccuracy {
         this.photoUnknowns = OF_PHOTO * network.photos().size();
         int next = photoUnknowns;
         Network.Sigmas sigmas = network.sigmas();
-        double[] lens = {sigmas.focalPx(), sigmas.principalXPx(), sigmas.principalYPx(), sigmas.k1()};
+        double[] lens = sigmas.lens();
         for (int i = 0; i < 4; i++) {
             lensAt[i] = network.selfCalibration() && lens[i] > 0 ? next++ : -1;
         }
@@ -90,11 +90,10 @@ public final class ExpectedAccuracy {
     private List<Covariance> covariances() {
         List<List<Integer>> photosOf = photosOf();
         Skyline reduced = skyline(photosOf).laid();
-        Adding adding = reduced::add;
-        priors(adding);
+        priors(reduced);
         for (int i = 0; i < network.points().size(); i++) {
             Patience.check();
-            points.add(eliminated(i, photosOf.get(i), adding));
+            points.add(eliminated(i, photosOf.get(i), reduced));
         }
         Skyline inverse = reduced.inverse().orElseThrow(ExpectedAccuracy::undetermined);
         List<Covariance> found =
@@ -115,11 +114,6 @@ public final class ExpectedAccuracy {
         return photosOf;
     }
 
-    /** Adds to a place of the reduced normal matrix. */
-    private interface Adding {
-        void add(int row, int column, double value);
-    }
-
     /** Photos hang on those that share a point with them; the lens and the common shift on all. */
     private Skyline skyline(List<List<Integer>> photosOf) {
         int[] first = new int[unknowns];
@@ -138,38 +132,37 @@ public final class ExpectedAccuracy {
         return new Skyline(first);
     }
 
-    private void priors(Adding adding) {
+    private void priors(Skyline reduced) {
         Network.Sigmas sigmas = network.sigmas();
         double angle = 1 / (sigmas.angleRad() * sigmas.angleRad());
         for (int axis = 0; axis < 3; axis++) {
             double logged = 1 / (sigmas.position().of(axis) * sigmas.position().of(axis));
             for (int photo = 0; photo < network.photos().size(); photo++) {
                 int at = OF_PHOTO * photo + axis;
-                adding.add(at, at, logged);
-                adding.add(at + 3, at + 3, angle);
+                reduced.add(at, at, logged);
+                reduced.add(at + 3, at + 3, angle);
                 if (commonAt[axis] >= 0) {
-                    adding.add(at, commonAt[axis], logged);
-                    adding.add(commonAt[axis], at, logged);
-                    adding.add(commonAt[axis], commonAt[axis], logged);
+                    reduced.add(commonAt[axis], at, logged);
+                    reduced.add(commonAt[axis], commonAt[axis], logged);
                 }
             }
             if (commonAt[axis] >= 0) {
-                adding.add(
+                reduced.add(
                         commonAt[axis],
                         commonAt[axis],
                         1 / (sigmas.common().of(axis) * sigmas.common().of(axis)));
             }
         }
-        double[] lens = {sigmas.focalPx(), sigmas.principalXPx(), sigmas.principalYPx(), sigmas.k1()};
+        double[] lens = sigmas.lens();
         for (int i = 0; i < 4; i++) {
             if (lensAt[i] >= 0) {
-                adding.add(lensAt[i], lensAt[i], 1 / (lens[i] * lens[i]));
+                reduced.add(lensAt[i], lensAt[i], 1 / (lens[i] * lens[i]));
             }
         }
     }
 
     /** Adds what a point's observations say of photos and lens, less what the point takes for itself. */
-    private Elimination eliminated(int index, List<Integer> photos, Adding adding) {
+    private Elimination eliminated(int index, List<Integer> photos, Skyline reduced) {
         Network.GroundPoint point = network.points().get(index);
         int border = unknowns - photoUnknowns;
         int[] columns = new int[OF_PHOTO * photos.size() + border];
@@ -192,7 +185,7 @@ public final class ExpectedAccuracy {
                             photo + " " + index,
                             "A point lies behind the photo that is said to show it."));
             for (int row = 0; row < 2; row++) {
-                observe(sighted, row, weight, i, photo, photos.size(), own, coupling, adding);
+                observe(sighted, row, weight, i, photo, photos.size(), own, coupling, reduced);
             }
         }
         point.sigma().ifPresent(sigma -> {
@@ -216,7 +209,7 @@ public final class ExpectedAccuracy {
                 double taken = through.get(a, 0) * coupling.get(b, 0)
                         + through.get(a, 1) * coupling.get(b, 1)
                         + through.get(a, 2) * coupling.get(b, 2);
-                adding.add(columns[a], columns[b], -taken);
+                reduced.add(columns[a], columns[b], -taken);
             }
         }
         return new Elimination(inverse, columns, through);
@@ -231,7 +224,7 @@ public final class ExpectedAccuracy {
             int photos,
             DMatrixRMaj own,
             DMatrixRMaj coupling,
-            Adding adding) {
+            Skyline reduced) {
         int[] columns = new int[OF_PHOTO + 4];
         int[] local = new int[OF_PHOTO + 4];
         double[] by = new double[OF_PHOTO + 4];
@@ -250,7 +243,7 @@ public final class ExpectedAccuracy {
         }
         for (int a = 0; a < count; a++) {
             for (int b = 0; b < count; b++) {
-                adding.add(columns[a], columns[b], weight * by[a] * by[b]);
+                reduced.add(columns[a], columns[b], weight * by[a] * by[b]);
             }
             for (int axis = 0; axis < 3; axis++) {
                 coupling.add(local[a], axis, weight * by[a] * sighted.point()[row][axis]);

@@ -114,6 +114,11 @@ public record Network(
             }
         }
 
+        /** Those of the lens: focal length, principal point x and y, first radial term. */
+        double[] lens() {
+            return new double[] {focalPx, principalXPx, principalYPx, k1};
+        }
+
         double imagePx(Kind kind) {
             return kind == Kind.TIE ? tiePx : markedPx;
         }

@@ -71,13 +71,7 @@ final class GeoPackageTiles implements TilePyramid {
     }
 
     static GeoPackageTiles open(Path path) throws IOException {
-        SqliteFile file = SqliteFile.open(path);
-        try {
-            return new GeoPackageTiles(file);
-        } catch (RuntimeException e) {
-            file.close();
-            throw e;
-        }
+        return SqliteFile.open(path, GeoPackageTiles::new);
     }
 
     @Override

@@ -51,13 +51,7 @@ final class MbTiles implements TilePyramid {
     }
 
     static MbTiles open(Path path) throws IOException {
-        SqliteFile file = SqliteFile.open(path);
-        try {
-            return new MbTiles(file);
-        } catch (RuntimeException e) {
-            file.close();
-            throw e;
-        }
+        return SqliteFile.open(path, MbTiles::new);
     }
 
     @Override

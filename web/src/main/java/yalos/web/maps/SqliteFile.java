@@ -8,6 +8,7 @@ import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Duration;
+import java.util.function.Function;
 import org.sqlite.ProgressHandler;
 import org.sqlite.SQLiteConfig;
 import org.sqlite.SQLiteOpenMode;
@@ -42,7 +43,7 @@ final class SqliteFile implements Closeable {
     /**
      * @throws InputFault for a file that is none
      */
-    static SqliteFile open(Path path) {
+    private static SqliteFile open(Path path) {
         SQLiteConfig config = new SQLiteConfig();
         config.setReadOnly(true);
         config.setOpenMode(SQLiteOpenMode.READONLY);
@@ -54,6 +55,17 @@ final class SqliteFile implements Closeable {
             return file;
         } catch (SQLException | InputFault e) {
             throw damaged(e);
+        }
+    }
+
+    /** Opens a file for whoever reads it, and closes it again where that cannot. */
+    static <T> T open(Path path, Function<SqliteFile, T> reader) throws IOException {
+        SqliteFile file = open(path);
+        try {
+            return reader.apply(file);
+        } catch (RuntimeException e) {
+            file.close();
+            throw e;
         }
     }
 

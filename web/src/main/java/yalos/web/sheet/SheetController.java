@@ -1,31 +1,20 @@
 package yalos.web.sheet;
 
-import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalDouble;
-import java.util.stream.DoubleStream;
 import org.springframework.http.CacheControl;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RestController;
 import yalos.core.block.LocalPlane;
-import yalos.core.flight.Exposure;
-import yalos.core.flight.Line;
-import yalos.core.flight.Link;
-import yalos.core.flight.Way;
-import yalos.core.geodesy.EastNorth;
 import yalos.core.geodesy.Grid;
 import yalos.core.geodesy.LonLat;
-import yalos.core.geodesy.PlanePoint;
 import yalos.core.height.HeightPlan;
 import yalos.core.plan.BlockPlan;
 import yalos.core.plan.KnownGround;
-import yalos.core.site.Obstacle;
-import yalos.core.site.Zone;
 import yalos.core.trial.LineSpeeds;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
@@ -140,17 +129,17 @@ class SheetController {
                 grid.map(Grid::epsg).orElse(0),
                 grid.map(Grid::shortName).orElse(""),
                 metres,
-                grid.map(g -> rings(facts.outline().rings(), g)).orElse(List.of()),
+                grid.map(g -> SheetGeometry.rings(facts.outline().rings(), g)).orElse(List.of()),
                 plan.filter(p -> p.design().marginM() > 0)
-                        .map(SheetController::flown)
+                        .map(SheetGeometry::flown)
                         .orElse(List.of()),
                 grid.isPresent() && facts.launch().isPresent()
-                        ? pair(grid.get().toGrid(facts.launch().get()))
+                        ? SheetGeometry.pair(grid.get().toGrid(facts.launch().get()))
                         : null,
-                plan.map(SheetController::strips).orElse(new double[0]),
-                plan.map(SheetController::stations).orElse(new double[0]),
-                plan.map(SheetController::stationsOf).orElse(new int[0]),
-                plan.map(SheetController::links).orElse(List.of()),
+                plan.map(SheetGeometry::strips).orElse(new double[0]),
+                plan.map(SheetGeometry::stations).orElse(new double[0]),
+                plan.map(SheetGeometry::stationsOf).orElse(new int[0]),
+                plan.map(SheetGeometry::links).orElse(List.of()),
                 plan.map(p -> p.design().baseM() / metres).orElse(0.0),
                 title(block, plan, grid, units),
                 ruler,
@@ -162,7 +151,7 @@ class SheetController {
                         .map(heights -> stationHeights(heights, units))
                         .orElse(new double[0]),
                 units.unit(UnitKind.HEIGHT).symbol(),
-                grid.map(g -> things(facts, g)).orElse(List.of()),
+                grid.map(g -> SheetGeometry.things(facts, g)).orElse(List.of()),
                 plan.filter(p -> facts.ground().picture().isPresent())
                         .map(p -> PictureFrame.of(p))
                         .map(frame -> new GroundExtent(
@@ -170,12 +159,12 @@ class SheetController {
                                 facts.ground().picture().getAsLong() + "-"
                                         + Integer.toHexString(facts.outline().hashCode())))
                         .orElse(null),
-                plan.map(SheetController::passOf).orElse(new int[0]),
-                plan.map(SheetController::tilted).orElse(new int[0]),
+                plan.map(SheetGeometry::passOf).orElse(new int[0]),
+                plan.map(SheetGeometry::tilted).orElse(new int[0]),
                 grid.isPresent()
                         ? facts.patterns()
                                 .corridor()
-                                .map(corridor -> flat(corridor.axis(), grid.get()))
+                                .map(corridor -> SheetGeometry.flat(corridor.axis(), grid.get()))
                                 .orElse(null)
                         : null,
                 maps.under(block.jobId()).map(LaidMap::of).orElse(null),
@@ -205,19 +194,6 @@ class SheetController {
                 .toList();
     }
 
-    private static int[] passOf(BlockPlan plan) {
-        return plan.flight().lines().stream().mapToInt(Line::pass).toArray();
-    }
-
-    /** Numbers of the passes whose camera does not look straight down. */
-    private static int[] tilted(BlockPlan plan) {
-        return plan.flight().exposures().stream()
-                .filter(photo -> photo.pose().pitchRad() > -Math.PI / 2 + 1e-6)
-                .mapToInt(Exposure::pass)
-                .distinct()
-                .toArray();
-    }
-
     /** Changes when the picture of the ground does. */
     private static String groundKey(BlockFacts facts, KnownGround over) {
         return Integer.toHexString(Objects.hash(
@@ -234,25 +210,6 @@ class SheetController {
     private static double[] stationHeights(HeightPlan heights, UnitChoice units) {
         return heights.flight().exposures().stream()
                 .mapToDouble(photo -> Math.round(units.unit(UnitKind.HEIGHT).ofSi(photo.upM()) * 10) / 10.0)
-                .toArray();
-    }
-
-    private static List<Thing> things(BlockFacts facts, Grid grid) {
-        List<Thing> things = new ArrayList<>();
-        for (Obstacle obstacle : facts.ground().obstacles()) {
-            things.add(new Thing("obstacle", obstacle.name(), obstacle.isArea(), flat(obstacle.places(), grid)));
-        }
-        for (Zone zone : facts.ground().zones()) {
-            String kind = zone.kind().words().replace(' ', '-');
-            zone.outline().rings().forEach(ring -> things.add(new Thing(kind, zone.name(), true, flat(ring, grid))));
-        }
-        return things;
-    }
-
-    private static double[] flat(List<LonLat> places, Grid grid) {
-        return places.stream()
-                .map(grid::toGrid)
-                .flatMapToDouble(at -> DoubleStream.of(at.east(), at.north()))
                 .toArray();
     }
 
@@ -282,79 +239,5 @@ class SheetController {
                 ? "unknown; see the findings"
                 : units.text(UnitKind.HEIGHT, height.getAsDouble()) + " above take-off or more"
                         + (known ? "" : "; nothing is known of the ground");
-    }
-
-    private static List<double[]> rings(List<List<LonLat>> rings, Grid grid) {
-        return rings.stream().map(ring -> flat(ring, grid)).toList();
-    }
-
-    private static List<double[]> flown(BlockPlan plan) {
-        LocalPlane plane = plan.block().plane();
-        List<double[]> rings = new ArrayList<>();
-        for (double[] ring : plan.covered().rings()) {
-            double[] moved = new double[ring.length];
-            for (int i = 0; i < ring.length; i += 2) {
-                put(moved, i, plane.toGrid(ring[i], ring[i + 1]));
-            }
-            rings.add(moved);
-        }
-        return rings;
-    }
-
-    private static double[] strips(BlockPlan plan) {
-        LocalPlane plane = plan.block().plane();
-        List<Line> strips = plan.flight().lines();
-        double[] lines = new double[4 * strips.size()];
-        for (int i = 0; i < strips.size(); i++) {
-            put(lines, 4 * i, plane.toGrid(strips.get(i).from()));
-            put(lines, 4 * i + 2, plane.toGrid(strips.get(i).to()));
-        }
-        return lines;
-    }
-
-    private static double[] stations(BlockPlan plan) {
-        LocalPlane plane = plan.block().plane();
-        double[] points = new double[2 * plan.photos()];
-        for (int i = 0; i < plan.photos(); i++) {
-            put(points, 2 * i, plane.toGrid(plan.flight().exposures().get(i).point()));
-        }
-        return points;
-    }
-
-    private static int[] stationsOf(BlockPlan plan) {
-        List<Line> strips = plan.flight().lines();
-        int[] firsts = new int[strips.size() + 1];
-        for (int i = 0; i < strips.size(); i++) {
-            firsts[i] = strips.get(i).firstExposure();
-        }
-        firsts[strips.size()] = plan.photos();
-        return firsts;
-    }
-
-    private static List<LinkLine> links(BlockPlan plan) {
-        LocalPlane plane = plan.block().plane();
-        List<LinkLine> lines = new ArrayList<>();
-        for (Way way : plan.flight().ways()) {
-            if (!(way instanceof Line)) {
-                List<PlanePoint> shape = way.shape();
-                double[] line = new double[2 * shape.size()];
-                for (int i = 0; i < shape.size(); i++) {
-                    put(line, 2 * i, plane.toGrid(shape.get(i)));
-                }
-                Link.Kind kind = way instanceof Link link ? link.kind() : Link.Kind.TURN;
-                lines.add(new LinkLine(kind.name().toLowerCase(Locale.ROOT), line));
-            }
-        }
-        return lines;
-    }
-
-    /** Centimetres are enough for a screen and keep the answer small. */
-    private static void put(double[] to, int at, EastNorth position) {
-        to[at] = Math.round(position.east() * 100) / 100.0;
-        to[at + 1] = Math.round(position.north() * 100) / 100.0;
-    }
-
-    private static double[] pair(EastNorth position) {
-        return new double[] {position.east(), position.north()};
     }
 }

@@ -1,0 +1,103 @@
+package yalos.web.browser;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.WaitUntilState;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.TestInstance;
+import org.springframework.context.ConfigurableApplicationContext;
+import yalos.web.RunningYalos;
+
+/** What is drawn, suggested and looked at on the sheet, by hand in the real page. */
+@TestInstance(TestInstance.Lifecycle.PER_CLASS)
+class GroundToolsTest {
+    private static final String PREVIEW = "() => window.yalosSheet.sources.preview.getFeatures().length";
+
+    private ConfigurableApplicationContext application;
+    private Browsing browsing;
+
+    @BeforeAll
+    void start() {
+        application = RunningYalos.demo();
+        browsing = new Browsing();
+    }
+
+    @AfterAll
+    void stop() {
+        browsing.close();
+        application.close();
+    }
+
+    private Page open(String path) {
+        Page page = browsing.page(1280, 800);
+        page.navigate(
+                "http://127.0.0.1:" + RunningYalos.portOf(application) + path,
+                new Page.NavigateOptions().setWaitUntil(WaitUntilState.LOAD));
+        Browsing.awaitSheet(page);
+        return page;
+    }
+
+    private static String launch(Page page) {
+        return page.inputValue("#launch");
+    }
+
+    @Test
+    void aSuggestedSpotIsTakenAndTheInsetShowsWhereOnEarth() {
+        Page page = open("/blocks/2/ground");
+        assertThat(page.isVisible(".inset")).isTrue();
+        String before = launch(page);
+        page.click("text=Suggest spots");
+        page.waitForSelector("#launch-spots li");
+        assertThat(page.textContent("#launch-spots")).contains("of the flight in sight");
+        page.click("#launch-spots li:first-child button:has-text('Take it')");
+        page.waitForFunction("before => document.getElementById('launch').value !== before", before);
+        assertThat(launch(page)).isNotEqualTo(before);
+        page.context().close();
+    }
+
+    /** Seen while the figure is typed, gone when the field is left; nothing is changed by looking. */
+    @Test
+    void wideningIsDrawnBeforeItIsDone() {
+        Page page = open("/blocks/3/ground");
+        String version = page.getAttribute("#book", "data-version");
+        page.evaluate("document.getElementById('outline').open = true");
+        page.fill("[data-widen] [name=by]", "40 m");
+        page.waitForFunction(PREVIEW);
+        page.focus("#go-to");
+        page.waitForFunction("() => window.yalosSheet.sources.preview.getFeatures().length === 0");
+        assertThat(page.getAttribute("#book", "data-version")).isEqualTo(version);
+        page.context().close();
+    }
+
+    @Test
+    void aZoneIsDrawnOnTheSheet() {
+        Page page = open("/blocks/3/ground");
+        page.evaluate("document.getElementById('zones').open = true");
+        page.fill("#zone-name", "the heronry");
+        page.selectOption("#zone-kind", "KEEP_IN");
+        page.click("[data-tool=zone]");
+        for (int[] at : new int[][] {{520, 260}, {900, 260}, {700, 600}, {520, 260}}) {
+            page.mouse().click(at[0], at[1]);
+        }
+        page.waitForSelector("#zones >> text=the heronry");
+        assertThat(page.textContent("#zones")).contains("keep in");
+        page.context().close();
+    }
+
+    @Test
+    void anAlignmentIsAddedAndSaysWhatRoomItTakes() {
+        Page page = open("/blocks/3/strips");
+        page.evaluate("document.getElementById('passes').open = true");
+        page.click("button[value=alignment]");
+        page.waitForSelector(".pass-alignment");
+        assertThat(page.textContent(".pass-alignment")).contains("clear at each end");
+        page.evaluate("document.getElementById('passes').open = true");
+        page.fill(".pass-alignment [name=eights]", "3");
+        page.press(".pass-alignment [name=eights]", "Enter");
+        page.waitForSelector(".pass-alignment >> text=3 eights");
+        page.context().close();
+    }
+}
