@@ -3,6 +3,7 @@ package yalos.web.browser;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.BoundingBox;
 import com.microsoft.playwright.options.WaitUntilState;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
@@ -79,8 +80,11 @@ class GroundToolsTest {
         page.fill("#zone-name", "the heronry");
         page.selectOption("#zone-kind", "KEEP_IN");
         page.click("[data-tool=zone]");
-        for (int[] at : new int[][] {{520, 260}, {900, 260}, {700, 600}, {520, 260}}) {
-            page.mouse().click(at[0], at[1]);
+        BoundingBox map = page.locator("#map").boundingBox();
+        for (double[] at : new double[][] {{0.25, 0.25}, {0.6, 0.25}, {0.4, 0.6}, {0.25, 0.25}}) {
+            page.mouse().click(map.x + map.width * at[0], map.y + map.height * at[1]);
+            // Not a wait for anything: two presses within 300 ms are one double press.
+            page.waitForTimeout(320);
         }
         page.waitForSelector("#zones >> text=the heronry");
         assertThat(page.textContent("#zones")).contains("keep in");
