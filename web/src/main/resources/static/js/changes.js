@@ -25,9 +25,15 @@ export function change(url, values) {
   return entry.promise;
 }
 
+/** The page says whether changes are under way, so that what watches it need not guess. */
+function tell() {
+  document.documentElement.toggleAttribute("data-changing", busy || queue.length > 0);
+}
+
 async function pump() {
-  if (busy || queue.length === 0) return;
+  if (busy || queue.length === 0) return tell();
   busy = true;
+  tell();
   const entry = queue.shift();
   const { url, values, resolve } = entry;
   under.push(entry);

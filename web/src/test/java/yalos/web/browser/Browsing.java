@@ -47,10 +47,10 @@ final class Browsing implements AutoCloseable {
         return complaints;
     }
 
-    /** Waits until the sheet has painted the state that the book shows. */
+    /** Waits until no change is under way and the sheet has painted the state that the book shows. */
     static void awaitSheet(Page page) {
-        page.waitForFunction(
-                "() => document.getElementById('sheet').dataset.drawn === document.getElementById('book').dataset.version");
+        page.waitForFunction("() => !document.documentElement.hasAttribute('data-changing')"
+                + " && document.getElementById('sheet').dataset.drawn === document.getElementById('book').dataset.version");
         awaitPainted(page);
     }
 
