@@ -95,6 +95,7 @@ class PackageRulesTest {
                     List.of("proof"),
                     List.of("plan"),
                     List.of("ledger", "trial", "brief", "exchange"),
+                    List.of("control"),
                     List.of("finding")));
 
     @Test

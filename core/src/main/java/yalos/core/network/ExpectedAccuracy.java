@@ -87,7 +87,54 @@ public final class ExpectedAccuracy {
      */
     private record Elimination(DMatrixRMaj inverse, int[] columns, DMatrixRMaj coupling) {}
 
-    private List<Covariance> covariances() {
+    /**
+     * What is known of some points together. Memory grows with their number times that of the photos.
+     *
+     * @param wanted points, by their index
+     * @throws InputFault for a network in which something cannot be determined at all
+     */
+    public static JointCovariance joint(Network network, int[] wanted) {
+        return new ExpectedAccuracy(network).joint(wanted);
+    }
+
+    private JointCovariance joint(int[] wanted) {
+        Skyline.Factor factor = reduced().factor().orElseThrow(ExpectedAccuracy::undetermined);
+        double[][] halves = new double[3 * wanted.length][];
+        for (int i = 0; i < wanted.length; i++) {
+            Patience.check();
+            Elimination point = points.get(wanted[i]);
+            for (int axis = 0; axis < 3; axis++) {
+                double[] half = new double[unknowns];
+                for (int k = 0; k < point.columns().length; k++) {
+                    half[point.columns()[k]] += point.coupling().get(k, axis);
+                }
+                factor.half(half);
+                halves[3 * i + axis] = half;
+            }
+        }
+        DMatrixRMaj all = new DMatrixRMaj(halves.length, halves.length);
+        for (int i = 0; i < halves.length; i++) {
+            Patience.check();
+            for (int j = 0; j <= i; j++) {
+                double sum =
+                        i / 3 == j / 3 ? points.get(wanted[i / 3]).inverse().get(i % 3, j % 3) : 0;
+                for (int k = 0; k < unknowns; k++) {
+                    sum += halves[i][k] * halves[j][k];
+                }
+                all.set(i, j, sum);
+                all.set(j, i, sum);
+            }
+        }
+        for (int i = 0; i < halves.length; i++) {
+            if (!(all.get(i, i) > 0 && all.get(i, i) < LOST_M2)) {
+                throw undetermined();
+            }
+        }
+        return new JointCovariance(all);
+    }
+
+    /** The system that is left when every point is eliminated; fills {@link #points}. */
+    private Skyline reduced() {
         List<List<Integer>> photosOf = photosOf();
         Skyline reduced = skyline(photosOf).laid();
         priors(reduced);
@@ -95,7 +142,11 @@ public final class ExpectedAccuracy {
             Patience.check();
             points.add(eliminated(i, photosOf.get(i), reduced));
         }
-        Skyline inverse = reduced.inverse().orElseThrow(ExpectedAccuracy::undetermined);
+        return reduced;
+    }
+
+    private List<Covariance> covariances() {
+        Skyline inverse = reduced().inverse().orElseThrow(ExpectedAccuracy::undetermined);
         List<Covariance> found =
                 points.stream().map(point -> covariance(point, inverse)).toList();
         boolean sound = found.stream()

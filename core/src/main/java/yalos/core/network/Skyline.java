@@ -55,6 +55,30 @@ final class Skyline {
         return cholesky.decompose(upper()) ? Optional.of(inverse(cholesky.getL())) : Optional.empty();
     }
 
+    /** Its factor L of L Lᵀ, where it is positive. */
+    Optional<Factor> factor() {
+        CholeskyUpLooking_DSCC cholesky = new CholeskyUpLooking_DSCC();
+        return cholesky.decompose(upper()) ? Optional.of(new Factor(cholesky.getL())) : Optional.empty();
+    }
+
+    /** A lower factor by columns, the diagonal first in each. */
+    record Factor(DMatrixSparseCSC lower) {
+        /** Solves L x = b in place. The scalar product of two such halves is bᵀ A⁻¹ c. */
+        void half(double[] b) {
+            for (int j = 0; j < b.length; j++) {
+                if (b[j] == 0) {
+                    continue;
+                }
+                int from = lower.col_idx[j];
+                double x = b[j] / lower.nz_values[from];
+                b[j] = x;
+                for (int i = from + 1; i < lower.col_idx[j + 1]; i++) {
+                    b[lower.nz_rows[i]] -= x * lower.nz_values[i];
+                }
+            }
+        }
+    }
+
     /** Its upper triangle, by columns. */
     private DMatrixSparseCSC upper() {
         int count = Arrays.stream(rows).mapToInt(row -> row.length).sum();

@@ -53,7 +53,8 @@ public record PlanRequest(
         return able(wanted.orElse(aircraft().positioning()));
     }
 
-    Positioning able(Positioning mode) {
+    /** As wanted, unless the aircraft knows them less well. */
+    public Positioning able(Positioning mode) {
         Positioning able = aircraft().positioning();
         boolean beyond = mode != Positioning.CONTROL && mode.horizontalM() < able.horizontalM() - 1e-9;
         return beyond ? able : mode;

@@ -101,6 +101,36 @@ class ExpectedAccuracyTest {
         }
     }
 
+    /** Control taken as unmeasured in the adjustment and measured afterwards must come to what the adjustment with it gives. */
+    @ParameterizedTest
+    @MethodSource("cases")
+    void controlMeasuredAfterwardsComesToTheSame(Reference.Row row) {
+        Network whole = network(row);
+        boolean held = whole.sigmas().position().upM() < 1e3;
+        if (!held) {
+            return;
+        }
+        List<GroundPoint> free = whole.points().stream()
+                .map(point -> new GroundPoint(
+                        point.kind(), point.eastM(), point.northM(), point.upM(), Optional.<Axes>empty()))
+                .toList();
+        Map<Integer, Axes> control = new HashMap<>();
+        for (int i = 0; i < whole.points().size(); i++) {
+            int at = i;
+            whole.points().get(i).sigma().ifPresent(sigma -> control.put(at, sigma));
+        }
+        int[] every = java.util.stream.IntStream.range(0, free.size()).toArray();
+        Network loose = new Network(
+                whole.focalPx(), whole.sigmas(), whole.selfCalibration(), whole.photos(), free, whole.sights());
+        JointCovariance joint = ExpectedAccuracy.joint(loose, every).measured(control);
+        List<Reference.Row> points = of("network_points.csv", row);
+        for (int i = 0; i < points.size(); i++) {
+            Percentage tolerance = Percentage.withPercentage(2e-3);
+            assertThat(joint.of(i).sigmaEastM()).isCloseTo(points.get(i).number("sigma_e_m"), tolerance);
+            assertThat(joint.of(i).sigmaUpM()).isCloseTo(points.get(i).number("sigma_u_m"), tolerance);
+        }
+    }
+
     @Test
     void aNetworkThatHangsInTheAirIsRefusedInASentence() {
         Network good = network(cases().findFirst().orElseThrow());

@@ -1,0 +1,112 @@
+package yalos.core.control;
+
+import java.util.ArrayList;
+import java.util.List;
+import yalos.core.block.PlaneBlock;
+import yalos.core.geodesy.Bounds;
+import yalos.core.plan.BlockPlan;
+import yalos.core.terrain.HeightGrid;
+
+/** Places spread over a block: evenly, near its corners but inside, at its highest and its lowest ground. */
+final class Places {
+    private static final int ABOUT = 110;
+    private static final int DIRECTIONS = 8;
+    private static final double LEAST_INSET_M = 3;
+    private static final double INSET_SHARE = 0.06;
+
+    private Places() {}
+
+    /** Where the ground is known; at least one for a block with any. */
+    static List<MarkedPlace> over(BlockPlan plan) {
+        PlaneBlock inner = inner(plan.block());
+        List<MarkedPlace> places = new ArrayList<>();
+        Bounds bounds = inner.bounds();
+        double step = Math.sqrt(inner.areaM2() / ABOUT);
+        int row = 0;
+        for (double y = bounds.south() + step / 2; y < bounds.north(); y += step, row++) {
+            for (double x = bounds.west() + step / 2; x < bounds.east(); x += step) {
+                add(places, plan, inner, x, y, step / 4);
+            }
+        }
+        corners(plan, inner, places, step / 4);
+        extremes(plan, inner, places, step / 4);
+        return places;
+    }
+
+    /** The block without its rim, where targets are seen by fewer photos; the whole block where it is too narrow for a rim. */
+    static PlaneBlock inner(PlaneBlock block) {
+        double inset = Math.max(LEAST_INSET_M, INSET_SHARE * Math.sqrt(block.areaM2()));
+        for (double by = inset; by > 0.2; by /= 2) {
+            PlaneBlock narrowed = narrowed(block, by);
+            if (narrowed != null && narrowed.areaM2() > 0.3 * block.areaM2()) {
+                return narrowed;
+            }
+        }
+        return block;
+    }
+
+    private static PlaneBlock narrowed(PlaneBlock block, double by) {
+        try {
+            PlaneBlock narrowed = block.narrowed(by);
+            return narrowed.rings().length == 0 ? null : narrowed;
+        } catch (yalos.core.fault.InputFault vanished) {
+            return null;
+        }
+    }
+
+    private static void corners(BlockPlan plan, PlaneBlock inner, List<MarkedPlace> places, double apart) {
+        for (int i = 0; i < DIRECTIONS; i++) {
+            double to = i * 2 * Math.PI / DIRECTIONS + Math.PI / 8;
+            double best = Double.NEGATIVE_INFINITY;
+            double[] corner = null;
+            for (double[] ring : inner.rings()) {
+                for (int k = 0; k + 1 < ring.length; k += 2) {
+                    double reach = ring[k] * Math.sin(to) + ring[k + 1] * Math.cos(to);
+                    if (reach > best) {
+                        best = reach;
+                        corner = new double[] {ring[k], ring[k + 1]};
+                    }
+                }
+            }
+            if (corner != null) {
+                // A hair inside, so that rounding does not put it out.
+                double x = corner[0] - 0.05 * Math.sin(to);
+                double y = corner[1] - 0.05 * Math.cos(to);
+                add(places, plan, plan.block(), x, y, apart);
+            }
+        }
+    }
+
+    private static void extremes(BlockPlan plan, PlaneBlock inner, List<MarkedPlace> places, double apart) {
+        plan.overGround().ifPresent(known -> {
+            HeightGrid grid = known.grid();
+            MarkedPlace lowest = null;
+            MarkedPlace highest = null;
+            int skip = Math.max(1, (int) Math.sqrt(grid.columns() * (double) grid.rows() / 40_000));
+            for (int row = 0; row < grid.rows(); row += skip) {
+                for (int column = 0; column < grid.columns(); column += skip) {
+                    double up = grid.cell(column, row);
+                    boolean tells = Double.isFinite(up) && (lowest == null || up < lowest.upM() || up > highest.upM());
+                    if (tells && inner.contains(grid.x(column), grid.y(row))) {
+                        MarkedPlace here = new MarkedPlace(grid.x(column), grid.y(row), up);
+                        lowest = lowest == null || up < lowest.upM() ? here : lowest;
+                        highest = highest == null || up > highest.upM() ? here : highest;
+                    }
+                }
+            }
+            if (lowest != null) {
+                add(places, plan, inner, lowest.xM(), lowest.yM(), apart);
+                add(places, plan, inner, highest.xM(), highest.yM(), apart);
+            }
+        });
+    }
+
+    private static void add(
+            List<MarkedPlace> places, BlockPlan plan, PlaneBlock within, double x, double y, double apart) {
+        MarkedPlace place = MarkedPlace.on(plan, x, y);
+        boolean room = places.stream().noneMatch(other -> other.distanceTo(place) < apart);
+        if (room && within.contains(x, y) && Double.isFinite(place.upM())) {
+            places.add(place);
+        }
+    }
+}
