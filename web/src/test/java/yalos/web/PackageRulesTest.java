@@ -50,7 +50,7 @@ class PackageRulesTest {
                     List.of("shell"),
                     List.of("elevation", "door", "maps"),
                     List.of("block"),
-                    List.of("sheet", "brief", "kit", "strips", "proof"),
+                    List.of("sheet", "brief", "kit", "strips", "proof", "control"),
                     List.of("exchange"),
                     List.of("ground", "history", "api"),
                     List.of("jobs"),

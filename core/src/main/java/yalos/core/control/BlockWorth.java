@@ -92,11 +92,30 @@ public final class BlockWorth {
         return new Foretold(this, free);
     }
 
-    /** With targets at some of the {@link #places()}, and locked points of the layout besides. */
+    /** With targets at some of the {@link #places()}. */
     public Foretold with(Collection<Integer> chosen) {
+        return new Foretold(this, free.measured(held(chosen)));
+    }
+
+    /** What a proposal makes small: the mean over the block of the squares of all three errors there, in square metres. */
+    double cost(Collection<Integer> chosen) {
+        double[] variances = free.variancesMeasured(held(chosen));
+        double sum = 0;
+        int count = 0;
+        for (int place = 0; place < places.size(); place++) {
+            if (seen(place)) {
+                int first = 3 * at[place];
+                sum += variances[first] + variances[first + 1] + variances[first + 2];
+                count++;
+            }
+        }
+        return sum / Math.max(1, count);
+    }
+
+    private Map<Integer, Axes> held(Collection<Integer> chosen) {
         Map<Integer, Axes> held = new HashMap<>();
         chosen.stream().filter(this::seen).forEach(place -> held.put(at[place], measured(1)));
-        return new Foretold(this, free.measured(held));
+        return held;
     }
 
     private Axes measured(double coarser) {

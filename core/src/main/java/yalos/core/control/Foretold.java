@@ -131,16 +131,6 @@ public final class Foretold {
         return normal;
     }
 
-    /** The sum of the squares that a proposal makes small, in square metres: positions and heights alike. */
-    double cost() {
-        double sum = 0;
-        for (int place : seen) {
-            Covariance one = worth.atPlace(known, place).orElseThrow();
-            sum += one.ee() + one.nn() + one.uu();
-        }
-        return sum / Math.max(1, seen.size());
-    }
-
     /** Whether it gives what is asked: at a typical place, and at the worst within one and a half of it. */
     public enum Verdict {
         NOT_ASKED,

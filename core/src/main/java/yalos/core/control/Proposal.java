@@ -100,21 +100,27 @@ public final class Proposal {
      * @throws InputFault where nothing in the block takes a target
      */
     public ControlLayout layout(int control, int checks, Set<String> kept) {
-        return layout(control(control), checks, kept);
+        refuseNoRoom();
+        return placed(control(control), checks, kept);
     }
 
     /** The same at a spacing. */
     public ControlLayout layoutSpaced(double spacingM, int checks, Set<String> kept) {
-        return layout(spaced(spacingM), checks, kept);
+        refuseNoRoom();
+        return placed(spaced(spacingM), checks, kept);
     }
 
-    private ControlLayout layout(List<Integer> control, int checks, Set<String> kept) {
+    private void refuseNoRoom() {
         if (fit.isEmpty()) {
             throw new InputFault(
                     "points",
                     "none",
                     "No place in the block takes a target: too steep, too near to obstacles, avoided, or in too few photos.");
         }
+    }
+
+    /** Targets at chosen places, and check points apart from them. */
+    ControlLayout placed(List<Integer> control, int checks, Set<String> kept) {
         ControlLayout layout = worth.layout()
                 .with(worth.layout().points().stream()
                         .filter(point -> kept.contains(ControlLayout.key(point.name())))
@@ -184,7 +190,7 @@ public final class Proposal {
     /** Moves one target after the other to the neighbour that helps the whole block most, until none does. */
     private List<Integer> moved(List<Integer> seeds) {
         List<Integer> best = new ArrayList<>(seeds);
-        double cost = worth.with(best).cost();
+        double cost = worth.cost(best);
         boolean gained = true;
         for (int round = 0; round < ROUNDS && gained; round++) {
             gained = false;
@@ -196,7 +202,7 @@ public final class Proposal {
                     }
                     List<Integer> tried = new ArrayList<>(best);
                     tried.set(i, neighbour);
-                    double other = worth.with(tried).cost();
+                    double other = worth.cost(tried);
                     if (other < cost * 0.999) {
                         cost = other;
                         best = tried;

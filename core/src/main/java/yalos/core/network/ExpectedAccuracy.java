@@ -30,8 +30,8 @@ public final class ExpectedAccuracy {
     private final int unknowns;
     private final List<Elimination> points = new ArrayList<>();
 
-    private ExpectedAccuracy(Network network) {
-        this.network = network;
+    private ExpectedAccuracy(Network given) {
+        this.network = Ordering.narrow(given);
         this.photoUnknowns = OF_PHOTO * network.photos().size();
         int next = photoUnknowns;
         Network.Sigmas sigmas = network.sigmas();
@@ -99,33 +99,34 @@ public final class ExpectedAccuracy {
 
     private JointCovariance joint(int[] wanted) {
         Skyline.Factor factor = reduced().factor().orElseThrow(ExpectedAccuracy::undetermined);
-        double[][] halves = new double[3 * wanted.length][];
+        int width = 3 * wanted.length;
+        double[] sides = new double[unknowns * width];
         for (int i = 0; i < wanted.length; i++) {
-            Patience.check();
             Elimination point = points.get(wanted[i]);
-            for (int axis = 0; axis < 3; axis++) {
-                double[] half = new double[unknowns];
-                for (int k = 0; k < point.columns().length; k++) {
-                    half[point.columns()[k]] += point.coupling().get(k, axis);
+            for (int k = 0; k < point.columns().length; k++) {
+                for (int axis = 0; axis < 3; axis++) {
+                    sides[point.columns()[k] * width + 3 * i + axis] +=
+                            point.coupling().get(k, axis);
                 }
-                factor.half(half);
-                halves[3 * i + axis] = half;
             }
         }
-        DMatrixRMaj all = new DMatrixRMaj(halves.length, halves.length);
-        for (int i = 0; i < halves.length; i++) {
+        factor.half(sides, width);
+        DMatrixRMaj all = new DMatrixRMaj(width, width);
+        for (int i = 0; i < wanted.length; i++) {
+            CommonOps_DDRM.insert(points.get(wanted[i]).inverse(), all, 3 * i, 3 * i);
+        }
+        for (int row = 0; row < unknowns; row++) {
             Patience.check();
-            for (int j = 0; j <= i; j++) {
-                double sum =
-                        i / 3 == j / 3 ? points.get(wanted[i / 3]).inverse().get(i % 3, j % 3) : 0;
-                for (int k = 0; k < unknowns; k++) {
-                    sum += halves[i][k] * halves[j][k];
+            for (int i = 0; i < width; i++) {
+                double times = sides[row * width + i];
+                if (times != 0) {
+                    for (int j = 0; j < width; j++) {
+                        all.data[i * width + j] += times * sides[row * width + j];
+                    }
                 }
-                all.set(i, j, sum);
-                all.set(j, i, sum);
             }
         }
-        for (int i = 0; i < halves.length; i++) {
+        for (int i = 0; i < width; i++) {
             if (!(all.get(i, i) > 0 && all.get(i, i) < LOST_M2)) {
                 throw undetermined();
             }

@@ -66,6 +66,40 @@ public final class JointCovariance {
      * @throws InputFault for a point that is not here
      */
     public JointCovariance measured(Map<Integer, Network.Axes> control) {
+        if (control.isEmpty()) {
+            return this;
+        }
+        Measured observed = observed(control);
+        DMatrixRMaj after = all.copy();
+        CommonOps_DDRM.multAddTransA(-1, observed.seen(), observed.gain(), after);
+        return new JointCovariance(after);
+    }
+
+    /**
+     * What is known of each coordinate after some points were measured: east, north, up of each point in turn, in square metres. As {@link #measured} gives them, many times quicker.
+     */
+    public double[] variancesMeasured(Map<Integer, Network.Axes> control) {
+        double[] variances = new double[all.numCols];
+        for (int i = 0; i < variances.length; i++) {
+            variances[i] = all.unsafe_get(i, i);
+        }
+        if (control.isEmpty()) {
+            return variances;
+        }
+        Measured observed = observed(control);
+        for (int i = 0; i < observed.seen().numRows; i++) {
+            for (int j = 0; j < variances.length; j++) {
+                variances[j] -=
+                        observed.seen().unsafe_get(i, j) * observed.gain().unsafe_get(i, j);
+            }
+        }
+        return variances;
+    }
+
+    /** Rows of what is measured, and how much of each goes into all others. */
+    private record Measured(DMatrixRMaj seen, DMatrixRMaj gain) {}
+
+    private Measured observed(Map<Integer, Network.Axes> control) {
         int[] rows = new int[3 * control.size()];
         double[] noise = new double[rows.length];
         int at = 0;
@@ -78,10 +112,6 @@ public final class JointCovariance {
                 noise[at++] = one.getValue().of(axis) * one.getValue().of(axis);
             }
         }
-        return new JointCovariance(rows.length == 0 ? all : conditioned(rows, noise));
-    }
-
-    private DMatrixRMaj conditioned(int[] rows, double[] noise) {
         int count = rows.length;
         DMatrixRMaj innovation = new DMatrixRMaj(count, count);
         DMatrixRMaj seen = new DMatrixRMaj(count, all.numCols);
@@ -97,8 +127,6 @@ public final class JointCovariance {
         }
         DMatrixRMaj gain = new DMatrixRMaj(count, all.numCols);
         CommonOps_DDRM.mult(inverse, seen, gain);
-        DMatrixRMaj after = all.copy();
-        CommonOps_DDRM.multAddTransA(-1, seen, gain, after);
-        return after;
+        return new Measured(seen, gain);
     }
 }

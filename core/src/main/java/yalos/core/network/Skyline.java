@@ -63,17 +63,35 @@ final class Skyline {
 
     /** A lower factor by columns, the diagonal first in each. */
     record Factor(DMatrixSparseCSC lower) {
-        /** Solves L x = b in place. The scalar product of two such halves is bᵀ A⁻¹ c. */
-        void half(double[] b) {
-            for (int j = 0; j < b.length; j++) {
-                if (b[j] == 0) {
+        /**
+         * Solves L x = b in place for many right sides at once. The scalar product of two such halves is bᵀ A⁻¹ c.
+         *
+         * @param sides row by row, so many figures in each
+         */
+        void half(double[] sides, int width) {
+            int size = lower.numCols;
+            boolean[] filled = new boolean[size];
+            for (int j = 0; j < size; j++) {
+                Patience.check();
+                int at = j * width;
+                for (int k = at; k < at + width && !filled[j]; k++) {
+                    filled[j] = sides[k] != 0;
+                }
+                if (!filled[j]) {
                     continue;
                 }
                 int from = lower.col_idx[j];
-                double x = b[j] / lower.nz_values[from];
-                b[j] = x;
+                double by = 1 / lower.nz_values[from];
+                for (int k = at; k < at + width; k++) {
+                    sides[k] *= by;
+                }
                 for (int i = from + 1; i < lower.col_idx[j + 1]; i++) {
-                    b[lower.nz_rows[i]] -= x * lower.nz_values[i];
+                    int to = lower.nz_rows[i] * width;
+                    double times = lower.nz_values[i];
+                    filled[lower.nz_rows[i]] = true;
+                    for (int k = 0; k < width; k++) {
+                        sides[to + k] -= times * sides[at + k];
+                    }
                 }
             }
         }

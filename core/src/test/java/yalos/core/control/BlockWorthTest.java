@@ -86,10 +86,10 @@ class BlockWorthTest {
             }
         });
         assertThat(quadrants).containsOnly(1);
-        double three = ALONE.with(proposal.control(3)).cost();
-        double ten = ALONE.with(proposal.control(10)).cost();
-        assertThat(ALONE.with(five).cost()).isLessThan(three).isGreaterThan(ten);
-        assertThat(three).isLessThan(ALONE.bare().cost() / 100);
+        double three = ALONE.cost(proposal.control(3));
+        double ten = ALONE.cost(proposal.control(10));
+        assertThat(ALONE.cost(five)).isLessThan(three).isGreaterThan(ten);
+        assertThat(three).isLessThan(ALONE.cost(List.of()) / 100);
     }
 
     @Test

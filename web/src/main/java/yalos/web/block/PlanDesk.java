@@ -36,7 +36,8 @@ public class PlanDesk {
     }
 
     /** The plan of these facts, or why there is none. */
-    public Planned plan(BlockFacts facts) {
+    public Planned plan(BlockFacts all) {
+        BlockFacts facts = all.planning();
         Planned known = plans.get(facts);
         if (known == null) {
             try {
@@ -60,7 +61,7 @@ public class PlanDesk {
 
     /** A finer judgement takes the place of the first one, where the plan it is of still lies here. */
     public void judgedFiner(BlockFacts facts, Judgement finer) {
-        Planned kept = plans.get(facts);
+        Planned kept = plans.get(facts.planning());
         if (kept != null) {
             kept.whole().ifPresent(whole -> whole.judgedFiner(finer));
         }

@@ -11,7 +11,7 @@ public enum Stage {
     KIT("Kit", true),
     STRIPS("Strips", true),
     PROOF("Proof", true),
-    CONTROL("Control", false),
+    CONTROL("Control", true),
     SORTIES("Sorties", false),
     FIELD_PACK("Field pack", false),
     FLY("Fly", false),

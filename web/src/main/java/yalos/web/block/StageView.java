@@ -2,6 +2,8 @@ package yalos.web.block;
 
 import java.util.Arrays;
 import java.util.List;
+import yalos.core.control.ControlLayout;
+import yalos.core.control.ControlPoint;
 import yalos.core.finding.Finding;
 import yalos.core.proof.Adequacy;
 import yalos.core.proof.Shares;
@@ -47,6 +49,7 @@ public record StageView(String key, String label, boolean built, boolean here, S
             case KIT -> new String[] {block.facts().camera().megapixels() + " MP", "done"};
             case STRIPS -> strips(planned, findings);
             case PROOF -> proof(planned);
+            case CONTROL -> control(block.facts().control());
             default -> new String[] {"not yet built", ""};
         };
     }
@@ -63,6 +66,18 @@ public record StageView(String key, String label, boolean built, boolean here, S
             return new String[] {stops + " to stop for", "stop"};
         }
         return minds > 0 ? new String[] {minds + " to mind", "mind"} : new String[] {"in order", "done"};
+    }
+
+    /** Without check points nothing can be vouched for, however good the control is. */
+    private static String[] control(ControlLayout layout) {
+        int control = layout.of(ControlPoint.Role.CONTROL).size();
+        int checks = layout.of(ControlPoint.Role.CHECK).size();
+        if (control + checks == 0) {
+            return new String[] {"no points", "mind"};
+        }
+        return checks == 0
+                ? new String[] {"no check points", "mind"}
+                : new String[] {control + " + " + checks + " points", "done"};
     }
 
     /** The worst of what is judged, in a share that never rounds up to a whole. */

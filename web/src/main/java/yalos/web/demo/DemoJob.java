@@ -24,6 +24,7 @@ import yalos.core.brief.Priority;
 import yalos.core.brief.Purpose;
 import yalos.core.brief.Site;
 import yalos.core.brief.Surface;
+import yalos.core.control.ControlLayout;
 import yalos.core.geodesy.EastNorth;
 import yalos.core.geodesy.Grid;
 import yalos.core.geodesy.LonLat;
@@ -223,7 +224,8 @@ class DemoJob implements FirstData {
                 brief,
                 Map.of(),
                 GroundFacts.LEVEL,
-                Patterns.SINGLE);
+                Patterns.SINGLE,
+                ControlLayout.NONE);
     }
 
     private static List<LonLat> ring(double[] positions) {

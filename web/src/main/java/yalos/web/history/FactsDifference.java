@@ -55,6 +55,12 @@ final class FactsDifference {
         if (!then.brief().equals(now.brief())) {
             changes.add("The brief changed.");
         }
+        if (!then.control().equals(now.control())) {
+            changes.add("Points on the ground: %d, now %d."
+                    .formatted(
+                            then.control().points().size(),
+                            now.control().points().size()));
+        }
         if (!then.epsg().equals(now.epsg())) {
             changes.add("The grid changed.");
         }

@@ -111,7 +111,8 @@ class ProofDesk {
      *
      * @throws yalos.web.work.Busy when too much waits already
      */
-    synchronized Proving of(long block, BlockFacts facts, BlockPlan plan) {
+    synchronized Proving of(long block, BlockFacts all, BlockPlan plan) {
+        BlockFacts facts = all.planning();
         Proving known = provings.get(facts);
         if (known == null) {
             known = new Proving();
@@ -132,7 +133,8 @@ class ProofDesk {
     }
 
     /** Begins a proof anew that was called off. */
-    synchronized Proving again(long block, BlockFacts facts, BlockPlan plan) {
+    synchronized Proving again(long block, BlockFacts all, BlockPlan plan) {
+        BlockFacts facts = all.planning();
         Proving known = provings.get(facts);
         if (known != null && known.judgement().isEmpty() && (known.calledOff() || known.failed())) {
             provings.remove(facts);
@@ -169,7 +171,7 @@ class ProofDesk {
     }
 
     synchronized void callOff(BlockFacts facts) {
-        Proving known = provings.get(facts);
+        Proving known = provings.get(facts.planning());
         if (known != null && known.running()) {
             known.work.callOff();
         }
@@ -212,7 +214,7 @@ class ProofDesk {
     /** Share given enough before the last change, where one was proved. */
     synchronized Optional<Double> before(long block, BlockFacts facts) {
         return Optional.ofNullable(shares.get(block))
-                .filter(known -> known.facts().equals(facts) && !Double.isNaN(known.before()))
+                .filter(known -> known.facts().equals(facts.planning()) && !Double.isNaN(known.before()))
                 .map(Shares::before);
     }
 }

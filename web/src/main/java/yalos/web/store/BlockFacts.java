@@ -10,6 +10,7 @@ import yalos.core.block.Corridor;
 import yalos.core.block.Outline;
 import yalos.core.brief.Brief;
 import yalos.core.camera.Camera;
+import yalos.core.control.ControlLayout;
 import yalos.core.geodesy.Grid;
 import yalos.core.geodesy.LonLat;
 import yalos.core.kit.Aircraft;
@@ -32,6 +33,7 @@ import yalos.core.plan.PlanRequest;
  * @param notes one line why, by the quantity it is about
  * @param ground its terrain, and what stands and hangs there
  * @param patterns which fly it
+ * @param control points on the ground, and what is taken for granted of them
  */
 public record BlockFacts(
         Outline outline,
@@ -43,7 +45,8 @@ public record BlockFacts(
         Brief brief,
         Map<Quantity, String> notes,
         GroundFacts ground,
-        Patterns patterns) {
+        Patterns patterns,
+        ControlLayout control) {
     public BlockFacts {
         notes = Map.copyOf(notes);
     }
@@ -60,7 +63,8 @@ public record BlockFacts(
                 Brief.EMPTY,
                 Map.of(),
                 GroundFacts.LEVEL,
-                Patterns.SINGLE);
+                Patterns.SINGLE,
+                ControlLayout.NONE);
     }
 
     /** What the core plans from. With a correction link switched on, batteries last as long as they do with it. */
@@ -92,49 +96,60 @@ public record BlockFacts(
     }
 
     public BlockFacts with(Pins other) {
-        return new BlockFacts(outline, launch, epsg, cameraId, kit, other, brief, notes, ground, patterns);
+        return new BlockFacts(outline, launch, epsg, cameraId, kit, other, brief, notes, ground, patterns, control);
     }
 
     /** An area: what was a corridor is one no more. */
     public BlockFacts with(Outline other) {
         Patterns area = patterns.along(Optional.empty());
-        return new BlockFacts(other, launch, epsg, cameraId, kit, pins, brief, notes, ground, area);
+        return new BlockFacts(other, launch, epsg, cameraId, kit, pins, brief, notes, ground, area, control);
     }
 
     public BlockFacts withLaunch(Optional<LonLat> other) {
-        return new BlockFacts(outline, other, epsg, cameraId, kit, pins, brief, notes, ground, patterns);
+        return new BlockFacts(outline, other, epsg, cameraId, kit, pins, brief, notes, ground, patterns, control);
     }
 
     public BlockFacts withEpsg(OptionalInt other) {
-        return new BlockFacts(outline, launch, other, cameraId, kit, pins, brief, notes, ground, patterns);
+        return new BlockFacts(outline, launch, other, cameraId, kit, pins, brief, notes, ground, patterns, control);
     }
 
     public BlockFacts with(Brief other) {
-        return new BlockFacts(outline, launch, epsg, cameraId, kit, pins, other, notes, ground, patterns);
+        return new BlockFacts(outline, launch, epsg, cameraId, kit, pins, other, notes, ground, patterns, control);
     }
 
     public BlockFacts with(Kit other) {
-        return new BlockFacts(outline, launch, epsg, OptionalLong.empty(), other, pins, brief, notes, ground, patterns);
+        return new BlockFacts(
+                outline, launch, epsg, OptionalLong.empty(), other, pins, brief, notes, ground, patterns, control);
     }
 
     public BlockFacts withAircraft(Aircraft other) {
-        return new BlockFacts(outline, launch, epsg, cameraId, kit.with(other), pins, brief, notes, ground, patterns);
+        return new BlockFacts(
+                outline, launch, epsg, cameraId, kit.with(other), pins, brief, notes, ground, patterns, control);
     }
 
     /** The leading camera, taken from the catalogue. */
     public BlockFacts withCamera(long id, Camera other) {
         Kit changed = kit.with(kit.payload().withLeading(other));
         return new BlockFacts(
-                outline, launch, epsg, OptionalLong.of(id), changed, pins, brief, notes, ground, patterns);
+                outline, launch, epsg, OptionalLong.of(id), changed, pins, brief, notes, ground, patterns, control);
     }
 
     public BlockFacts with(GroundFacts other) {
-        return new BlockFacts(outline, launch, epsg, cameraId, kit, pins, brief, notes, other, patterns);
+        return new BlockFacts(outline, launch, epsg, cameraId, kit, pins, brief, notes, other, patterns, control);
     }
 
     /** The same flown by other patterns. */
     public BlockFacts with(Patterns other) {
-        return new BlockFacts(outline, launch, epsg, cameraId, kit, pins, brief, notes, ground, other);
+        return new BlockFacts(outline, launch, epsg, cameraId, kit, pins, brief, notes, ground, other, control);
+    }
+
+    public BlockFacts with(ControlLayout other) {
+        return new BlockFacts(outline, launch, epsg, cameraId, kit, pins, brief, notes, ground, patterns, other);
+    }
+
+    /** What a plan follows from: points on the ground change none. */
+    public BlockFacts planning() {
+        return control.equals(ControlLayout.NONE) ? this : with(ControlLayout.NONE);
     }
 
     /** A corridor along an axis: the outline follows from it. */
@@ -156,7 +171,7 @@ public record BlockFacts(
         } else {
             changed.put(quantity, note.strip());
         }
-        return new BlockFacts(outline, launch, epsg, cameraId, kit, pins, brief, changed, ground, patterns);
+        return new BlockFacts(outline, launch, epsg, cameraId, kit, pins, brief, changed, ground, patterns, control);
     }
 
     /** The facts of no place: without outline, launch point and grid. */
@@ -171,7 +186,8 @@ public record BlockFacts(
                 brief,
                 notes,
                 GroundFacts.LEVEL,
-                patterns.along(Optional.empty()).edited(List.of()));
+                patterns.along(Optional.empty()).edited(List.of()),
+                ControlLayout.NONE.with(control.assumptions()));
     }
 
     /** Everything of another block but its place: kit, pins, brief and notes. */
@@ -186,6 +202,7 @@ public record BlockFacts(
                 other.brief,
                 other.notes,
                 ground,
-                other.patterns.along(patterns.corridor()).edited(patterns.edits()));
+                other.patterns.along(patterns.corridor()).edited(patterns.edits()),
+                control.with(other.control.assumptions()));
     }
 }

@@ -21,8 +21,9 @@ record FactsForm4(
         Map<String, String> notes,
         StoredGround ground) {
 
-    /** The same in the fifth form, which the sixth reads. */
-    FactsForm6 upgraded() {
-        return new FactsForm6(5, outline, launch, epsg, cameraId, kit, pins, displaced, brief, notes, ground, null);
+    /** The same in the fifth form, which the present one reads. */
+    FactsForm7 upgraded() {
+        return new FactsForm7(
+                5, outline, launch, epsg, cameraId, kit, pins, displaced, brief, notes, ground, null, null);
     }
 }

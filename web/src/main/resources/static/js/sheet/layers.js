@@ -4,6 +4,7 @@ import * as styles from "./styles.js";
 const NAMES = [
   ...["neighbours", "outline", "axis", "flown", "strips", "ticks", "links", "chosen", "launch"],
   ...["marks", "sketch", "contours", "things", "heights", "spot", "turn", "craft", "preview"],
+  ...["points", "walk", "accuracy", "avoided"],
 ];
 
 /** An empty source for each kind of thing that is drawn. */
@@ -44,6 +45,10 @@ export function makeLayers(sources, editable) {
     marks: layer("marks", styles.mark, 8),
     preview: layer("preview", stroke(css("--pin"), line, [7, 4]), 6),
     craft: layer("craft", styles.craft(), 10),
+    accuracy: layer("accuracy", styles.dot, 4),
+    avoided: layer("avoided", styles.avoided, 1),
+    walk: layer("walk", [stroke(css("--halo"), 4), stroke(css("--ink"), 1.4, [1, 4])], 7.5),
+    points: layer("points", styles.point, 8.5),
   };
 }
 

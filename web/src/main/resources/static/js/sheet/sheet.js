@@ -8,6 +8,7 @@ import { gridSvg, insetAt, scaleBar, scaleWords } from "./frame.js";
 import { makeLayers, makeMap, makePictures, makeSources } from "./layers.js";
 import { Places } from "./places.js";
 import { Playback } from "./playback.js";
+import { Points } from "./points.js";
 import { Pictures, savePicture } from "./pictures.js";
 import { scaleColour } from "./styles.js";
 import { Turning } from "./turn.js";
@@ -49,6 +50,7 @@ export class Sheet {
     this.choosing = new Choosing(this, this.section);
     this.playback = new Playback(this);
     this.places = new Places(this);
+    this.points = element.dataset.stage === "control" ? new Points(this) : null;
     this.wire();
     this.load(true);
   }
@@ -65,6 +67,7 @@ export class Sheet {
     this.turning.begin();
     this.choosing.begin();
     if (this.editable) this.places.neighbours();
+    if (this.points) this.points.begin();
     this.map.on("rendercomplete", () => this.rendered());
     this.view.on("change", () => this.frame());
     this.map.on("change:size", () => this.frame());
@@ -102,6 +105,7 @@ export class Sheet {
     if (fit || fresh || this.fitNext) this.fit();
     this.fitNext = false;
     this.frame();
+    if (this.points) this.points.load();
     this.element.dataset.drawn = String(plan.version);
   }
 
@@ -203,14 +207,15 @@ export class Sheet {
     }
   }
 
-  /** On the Proof stage the layer is what counts; lines stand back. */
+  /** On the Proof stage the layer is what counts, on the Control stage the points; lines stand back. */
   drawPicture() {
     if (!this.map) return;
     const proof = document.getElementById("proof");
+    const back = proof || this.points;
     this.pictures.proof(proof);
-    this.layers.strips.setOpacity(proof ? 0.35 : 1);
-    this.layers.links.setOpacity(proof ? 0.35 : 1);
-    this.layers.ticks.setOpacity(proof ? 0 : 1);
+    this.layers.strips.setOpacity(back ? 0.35 : 1);
+    this.layers.links.setOpacity(this.points ? 0 : back ? 0.35 : 1);
+    this.layers.ticks.setOpacity(back ? 0 : 1);
   }
 
   fit() {
@@ -283,7 +288,7 @@ export class Sheet {
       this.say("The sheet has no place yet. Set a launch point in the Ground stage, or import an outline.");
     else if (tool === "picture") this.save();
     else if (tool === "in" || tool === "out") this.zoom(tool === "in" ? 0.5 : 2);
-    else this.begin(tool);
+    else if (!this.points || !this.points.use(tool)) this.begin(tool);
   }
 
   begin(tool) {
@@ -313,9 +318,10 @@ export class Sheet {
 
   dropTool() {
     this.editing.drop();
+    if (this.points) this.points.drop();
     this.tool = null;
     this.hint("");
-    for (const button of document.querySelectorAll("[data-tool]:not([data-tool=heights])")) {
+    for (const button of document.querySelectorAll("[data-tool]:not([data-tool=heights]):not([data-tool=accuracy])")) {
       button.removeAttribute("aria-pressed");
     }
   }

@@ -188,3 +188,46 @@ export function sketch() {
     image: new style.Circle({ radius: 5, fill: fill(css("--edge")) }),
   });
 }
+
+/** A point on the ground: control a triangle, as points of known position have it on maps; check a lozenge. A locked one is filled. */
+export function point(feature) {
+  const { style } = window.ol;
+  const check = feature.get("check");
+  const colour = check ? css("--done") : css("--edge");
+  return new style.Style({
+    image: new style.RegularShape({
+      points: check ? 4 : 3,
+      radius: check ? 9 : 10,
+      fill: fill(feature.get("locked") ? colour : css("--leaf")),
+      stroke: line(colour, 2.4),
+    }),
+    text: words(feature.get("name"), css("--ink"), {
+      offsetX: 13,
+      offsetY: -6,
+      textAlign: "left",
+      font: "600 14px 'Source Sans 3'",
+    }),
+  });
+}
+
+/** A place of which an accuracy is known. */
+export function dot(feature) {
+  const { style } = window.ol;
+  return new style.Style({
+    image: new style.Circle({
+      radius: 5,
+      fill: fill(feature.get("colour")),
+      stroke: line(css("--halo"), 1),
+    }),
+  });
+}
+
+/** Ground on which no target can lie. */
+export function avoided(feature) {
+  const { style } = window.ol;
+  return new style.Style({
+    fill: fill("rgba(35, 48, 47, 0.10)"),
+    stroke: line(css("--ink-2"), 1.2, [2, 3]),
+    text: words(feature.get("name"), css("--ink-2"), { overflow: true }),
+  });
+}

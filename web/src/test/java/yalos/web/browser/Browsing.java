@@ -49,8 +49,9 @@ final class Browsing implements AutoCloseable {
 
     /** Waits until no change is under way and the sheet has painted the state that the book shows. */
     static void awaitSheet(Page page) {
-        page.waitForFunction("() => !document.documentElement.hasAttribute('data-changing')"
-                + " && document.getElementById('sheet').dataset.drawn === document.getElementById('book').dataset.version");
+        page.waitForFunction(
+                "() => !document.documentElement.hasAttribute('data-changing')"
+                        + " && document.getElementById('sheet').dataset.drawn === document.getElementById('book').dataset.version");
         awaitPainted(page);
     }
 

@@ -16,6 +16,7 @@ import org.junit.jupiter.params.provider.MethodSource;
 import yalos.core.Samples;
 import yalos.core.block.Outline;
 import yalos.core.brief.Brief;
+import yalos.core.control.ControlLayout;
 import yalos.core.geodesy.LonLat;
 import yalos.core.height.HeightChoice;
 import yalos.core.height.HeightReference;
@@ -48,7 +49,8 @@ class FactsDifferenceTest {
             Brief.EMPTY,
             Map.of(),
             GroundFacts.LEVEL,
-            Patterns.SINGLE);
+            Patterns.SINGLE,
+            ControlLayout.NONE);
 
     private static BlockFacts with(Outline outline, Optional<LonLat> launch, OptionalInt epsg, Kit kit, Pins pins) {
         return new BlockFacts(
@@ -61,7 +63,8 @@ class FactsDifferenceTest {
                 Brief.EMPTY,
                 Map.of(),
                 GroundFacts.LEVEL,
-                Patterns.SINGLE);
+                Patterns.SINGLE,
+                ControlLayout.NONE);
     }
 
     private static BlockFacts over(GroundFacts ground) {
@@ -75,7 +78,8 @@ class FactsDifferenceTest {
                 THEN.brief(),
                 THEN.notes(),
                 ground,
-                THEN.patterns());
+                THEN.patterns(),
+                ControlLayout.NONE);
     }
 
     static Stream<Arguments> changes() {

@@ -37,6 +37,10 @@ import yalos.core.brief.Priority;
 import yalos.core.brief.Purpose;
 import yalos.core.brief.Site;
 import yalos.core.brief.Surface;
+import yalos.core.control.Assumptions;
+import yalos.core.control.Avoided;
+import yalos.core.control.ControlLayout;
+import yalos.core.control.ControlPoint;
 import yalos.core.geodesy.LonLat;
 import yalos.core.height.DesignPlane;
 import yalos.core.height.HeightChoice;
@@ -120,7 +124,8 @@ class FactsJsonTest {
                 brief,
                 Map.of(Quantity.SIDE_OVERLAP, "heather, little texture"),
                 ground,
-                patterns());
+                patterns(),
+                control());
     }
 
     private static Outline outline() {
@@ -133,6 +138,23 @@ class FactsJsonTest {
     private static List<Zone> zones(boolean within) {
         Zone out = new Zone("zone", Zone.Kind.KEEP_OUT, outline(), 10, Double.POSITIVE_INFINITY);
         return within ? List.of(out, new Zone("field", Zone.Kind.KEEP_IN, outline(), 0, 120)) : List.of(out);
+    }
+
+    private static ControlLayout control() {
+        return new ControlLayout(
+                List.of(
+                        ControlPoint.target("1", ControlPoint.Role.CONTROL, LonLat.of(-4.345, 54.512))
+                                .locked(true),
+                        new ControlPoint(
+                                "K2",
+                                ControlPoint.Role.CHECK,
+                                ControlPoint.Kind.FACADE,
+                                LonLat.of(-4.344, 54.513),
+                                OptionalDouble.of(281.25),
+                                false,
+                                "gable of the barn")),
+                List.of(new Avoided("the wood", Avoided.Kind.TREES, outline())),
+                new Assumptions(8, 0.7, 0.01, 0.02, false, 60, 1.2, false, 0.25));
     }
 
     private static Patterns patterns() {
@@ -226,19 +248,22 @@ class FactsJsonTest {
                 "facts-form-3.json",
                 "facts-form-4.json",
                 "facts-form-5.json",
-                "facts-form-6.json"
+                "facts-form-6.json",
+                "facts-form-7.json"
             })
     void everyFormThatWasEverWrittenIsReadForEver(String sample) {
         BlockFacts whole = whole();
+        BlockFacts sixth = whole.with(ControlLayout.NONE);
         GroundFacts exact = whole.ground()
                 .withZones(zones(false))
                 .with(whole.ground().choice().withModelSigma(0));
-        BlockFacts single = whole.with(Patterns.SINGLE).with(whole.ground().withZones(zones(false)));
-        BlockFacts fifth = whole.with(
+        BlockFacts single = sixth.with(Patterns.SINGLE).with(whole.ground().withZones(zones(false)));
+        BlockFacts fifth = sixth.with(
                         patterns().with(patterns().added().subList(0, 3)).turningInside(false))
                 .with(whole.ground().withZones(zones(false)));
         BlockFacts then = switch (sample) {
-            case "facts-form-6.json" -> whole;
+            case "facts-form-7.json" -> whole;
+            case "facts-form-6.json" -> sixth;
             case "facts-form-5.json" -> fifth;
             case "facts-form-4.json" -> single;
             case "facts-form-3.json" -> single.with(exact);
@@ -265,7 +290,7 @@ class FactsJsonTest {
     void thePresentFormIsTheFrozenOne() {
         assertThat(FactsJson.plain(whole()))
                 .as("a changed form needs a new number, an upgrader and a sample of its own")
-                .isEqualTo(frozen("facts-form-6.json"));
+                .isEqualTo(frozen("facts-form-7.json"));
     }
 
     /** Takes each member of a sample away in turn, or sets it to null or to a word that nobody knows: a block comes out of it. */
@@ -277,7 +302,8 @@ class FactsJsonTest {
                 "facts-form-3.json",
                 "facts-form-4.json",
                 "facts-form-5.json",
-                "facts-form-6.json"
+                "facts-form-6.json",
+                "facts-form-7.json"
             })
     void whateverIsMissingOrUnknownABlockComesOut(String sample) {
         JsonMapper json = JsonMapper.builder().build();
@@ -326,7 +352,7 @@ class FactsJsonTest {
 
     @ParameterizedTest
     @CsvSource({
-        "'{\"shape\":7,\"outline\":[]}', newer Yalos (form 7; this one reads up to form 6)",
+        "'{\"shape\":7,\"outline\":[]}', newer Yalos (form 8; this one reads up to form 7)",
         "'{\"outline\":[]}', does not say in which form",
         "'{\"shape\":2,\"outline\":[', cannot be read",
         "'', does not say in which form",

@@ -12,6 +12,7 @@ import java.util.OptionalLong;
 import java.util.TreeMap;
 import yalos.core.block.Outline;
 import yalos.core.brief.Brief;
+import yalos.core.control.ControlLayout;
 import yalos.core.fault.InputFault;
 import yalos.core.pattern.Patterns;
 import yalos.core.pins.Pins;
@@ -21,10 +22,10 @@ import yalos.core.units.Unit;
 import yalos.web.store.StoredGear.StoredKit;
 
 /**
- * Facts of a block in their sixth form, the present one, and in their fifth, which is the same without lidar alignment and zones to be kept in. Plain types alone; places are pairs of longitude and latitude. A part that is
+ * Facts of a block in their seventh form, the present one, in their sixth, which has no points on the ground, and in their fifth, which has no lidar alignment and no zones to be kept in either. Plain types alone; places are pairs of longitude and latitude. A part that is
  * missing is read as what is usual, an unknown word or pin is passed over, so that facts of any age give a block.
  */
-record FactsForm6(
+record FactsForm7(
         Integer shape,
         List<StoredPart> outline,
         double[] launch,
@@ -36,15 +37,16 @@ record FactsForm6(
         StoredBrief brief,
         Map<String, String> notes,
         StoredGround ground,
-        StoredPatterns patterns) {
+        StoredPatterns patterns,
+        StoredControl control) {
     private static final double USUAL_GSD_CM = 2;
 
-    static FactsForm6 of(BlockFacts facts) {
+    static FactsForm7 of(BlockFacts facts) {
         Map<String, String> pins = new LinkedHashMap<>();
         facts.pins().asMap().forEach((quantity, value) -> pins.put(quantity.key(), value.asTyped()));
         Map<String, String> notes = new LinkedHashMap<>();
         new TreeMap<>(facts.notes()).forEach((quantity, note) -> notes.put(quantity.key(), note));
-        return new FactsForm6(
+        return new FactsForm7(
                 FactsJson.PRESENT,
                 facts.outline().parts().stream().map(StoredPart::of).toList(),
                 facts.launch()
@@ -58,7 +60,8 @@ record FactsForm6(
                 StoredBrief.of(facts.brief()),
                 notes,
                 StoredGround.of(facts.ground()),
-                StoredPatterns.of(facts.patterns()));
+                StoredPatterns.of(facts.patterns()),
+                StoredControl.of(facts.control()));
     }
 
     private static Map<String, Map<String, String>> displaced(Pins pins) {
@@ -82,7 +85,8 @@ record FactsForm6(
                 brief == null ? Brief.EMPTY : brief.brief(),
                 readNotes(),
                 ground == null ? GroundFacts.LEVEL : ground.ground(),
-                patterns == null ? Patterns.SINGLE : patterns.patterns());
+                patterns == null ? Patterns.SINGLE : patterns.patterns(),
+                control == null ? ControlLayout.NONE : control.layout());
     }
 
     /** Pins nobody knows or that cannot be any more are passed over; without a scale the usual GSD stands in. */
