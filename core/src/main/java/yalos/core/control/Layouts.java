@@ -60,7 +60,7 @@ public final class Layouts {
         }
         for (double spacing : SPACINGS_M) {
             List<Integer> places = proposal.spaced(spacing);
-            if (places.size() > COUNTS[COUNTS.length - 1]) {
+            if (places.size() > COUNTS[COUNTS.length - 1] && proposal.holds(spacing)) {
                 rows.add(row("every %.0f m".formatted(spacing), worth, proposal, places, wanted, asked, mode));
             }
         }

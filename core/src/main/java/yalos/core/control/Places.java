@@ -3,14 +3,20 @@ package yalos.core.control;
 import java.util.ArrayList;
 import java.util.List;
 import yalos.core.block.PlaneBlock;
+import yalos.core.fault.InputFault;
 import yalos.core.geodesy.Bounds;
 import yalos.core.plan.BlockPlan;
 import yalos.core.terrain.HeightGrid;
 
 /** Places spread over a block: evenly, near its corners but inside, at its highest and its lowest ground. */
 final class Places {
-    private static final int ABOUT = 110;
-    private static final int DIRECTIONS = 8;
+    /** So near to each other that a layout at every 50 m finds its places, as long as there are not too many. */
+    private static final double NEAR_M = 37;
+
+    private static final int FEWEST = 110;
+    private static final int MOST = 240;
+    private static final int MOST_CORNERS = 40;
+    private static final double HAIR_M = 0.05;
     private static final double LEAST_INSET_M = 3;
     private static final double INSET_SHARE = 0.06;
 
@@ -21,7 +27,8 @@ final class Places {
         PlaneBlock inner = inner(plan.block());
         List<MarkedPlace> places = new ArrayList<>();
         Bounds bounds = inner.bounds();
-        double step = Math.sqrt(inner.areaM2() / ABOUT);
+        double about = Math.max(FEWEST, Math.min(MOST, inner.areaM2() / (NEAR_M * NEAR_M)));
+        double step = Math.sqrt(inner.areaM2() / about);
         int row = 0;
         for (double y = bounds.south() + step / 2; y < bounds.north(); y += step, row++) {
             for (double x = bounds.west() + step / 2; x < bounds.east(); x += step) {
@@ -49,29 +56,21 @@ final class Places {
         try {
             PlaneBlock narrowed = block.narrowed(by);
             return narrowed.rings().length == 0 ? null : narrowed;
-        } catch (yalos.core.fault.InputFault vanished) {
+        } catch (InputFault vanished) {
             return null;
         }
     }
 
+    /** Its corners, a hair inside; of a block with very many only those that lie farthest out. */
     private static void corners(BlockPlan plan, PlaneBlock inner, List<MarkedPlace> places, double apart) {
-        for (int i = 0; i < DIRECTIONS; i++) {
-            double to = i * 2 * Math.PI / DIRECTIONS + Math.PI / 8;
-            double best = Double.NEGATIVE_INFINITY;
-            double[] corner = null;
-            for (double[] ring : inner.rings()) {
-                for (int k = 0; k + 1 < ring.length; k += 2) {
-                    double reach = ring[k] * Math.sin(to) + ring[k + 1] * Math.cos(to);
-                    if (reach > best) {
-                        best = reach;
-                        corner = new double[] {ring[k], ring[k + 1]};
-                    }
-                }
-            }
-            if (corner != null) {
-                // A hair inside, so that rounding does not put it out.
-                double x = corner[0] - 0.05 * Math.sin(to);
-                double y = corner[1] - 0.05 * Math.cos(to);
+        double[] hull = inner.hull();
+        Bounds bounds = inner.bounds();
+        for (int k = 0; k + 1 < hull.length; k += 2) {
+            double inwards =
+                    Math.atan2(bounds.middle().xM() - hull[k], bounds.middle().yM() - hull[k + 1]);
+            double x = hull[k] + HAIR_M * Math.sin(inwards);
+            double y = hull[k + 1] + HAIR_M * Math.cos(inwards);
+            if (places.size() < MOST + MOST_CORNERS) {
                 add(places, plan, plan.block(), x, y, apart);
             }
         }

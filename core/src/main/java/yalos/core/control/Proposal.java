@@ -19,6 +19,10 @@ public final class Proposal {
     /** Above so many the spacing does the work, and no target is moved for accuracy. */
     private static final int MOST_MOVED = 12;
 
+    private static final int MOST_SPACED = 150;
+    /** Targets are not moved inwards for a hair of accuracy: the rim of a block is where errors grow that no model foretells. */
+    private static final double HULL_KEPT = 0.97;
+
     private static final int ROUNDS = 3;
     private static final int NEIGHBOURS = 14;
 
@@ -59,7 +63,7 @@ public final class Proposal {
             return chosen;
         }
         chosen.add(nearest(corner(Math.PI / 4), from));
-        while (chosen.size() < ControlLayout.MOST / 2) {
+        while (chosen.size() < MOST_SPACED) {
             int next = farthest(chosen, from);
             if (next < 0 || gap(next, chosen) < spacingM * 0.75) {
                 break;
@@ -67,6 +71,13 @@ public final class Proposal {
             chosen.add(next);
         }
         return chosen;
+    }
+
+    /** Whether places lie near enough to each other for such a spacing to be laid out. */
+    boolean holds(double spacingM) {
+        return Math.sqrt(worth.plan().block().areaM2()
+                        / Math.max(1, worth.places().size()))
+                < spacingM * 0.9;
     }
 
     /** Places for check points, apart from others. */
@@ -160,10 +171,7 @@ public final class Proposal {
         if (count == 1) {
             wanted.add(nearest(middle(), from));
         } else if (count > 0) {
-            int corners = count < 4 ? count : 4;
-            for (int i = 0; i < corners; i++) {
-                wanted.add(nearest(corner(Math.PI / 4 + i * 2 * Math.PI / corners), from));
-            }
+            wanted.addAll(corners(Math.min(count, 4)));
             wanted.add(nearest(middle(), from));
             wanted.add(from.stream()
                     .max(Comparator.comparingDouble(i -> worth.places().get(i).upM()))
@@ -191,6 +199,7 @@ public final class Proposal {
     private List<Integer> moved(List<Integer> seeds) {
         List<Integer> best = new ArrayList<>(seeds);
         double cost = worth.cost(best);
+        double hull = hull(best);
         boolean gained = true;
         for (int round = 0; round < ROUNDS && gained; round++) {
             gained = false;
@@ -203,7 +212,7 @@ public final class Proposal {
                     List<Integer> tried = new ArrayList<>(best);
                     tried.set(i, neighbour);
                     double other = worth.cost(tried);
-                    if (other < cost * 0.999) {
+                    if (other < cost * 0.999 && hull(tried) >= hull * HULL_KEPT) {
                         cost = other;
                         best = tried;
                         gained = true;
@@ -234,6 +243,43 @@ public final class Proposal {
                 .average()
                 .orElse(0);
         return new MarkedPlace(x, y, 0);
+    }
+
+    private double hull(List<Integer> chosen) {
+        double[] flat = new double[2 * chosen.size()];
+        for (int i = 0; i < chosen.size(); i++) {
+            flat[2 * i] = worth.places().get(chosen.get(i)).xM();
+            flat[2 * i + 1] = worth.places().get(chosen.get(i)).yM();
+        }
+        return Spread.hull(flat);
+    }
+
+    /** Suitable places that span most: the two farthest from each other, then each that adds most to the hull. */
+    private List<Integer> corners(int count) {
+        List<Integer> chosen = new ArrayList<>();
+        double widest = -1;
+        for (int one : fit) {
+            for (int other : fit) {
+                double gap = worth.places().get(one).distanceTo(worth.places().get(other));
+                if (gap > widest && one != other) {
+                    widest = gap;
+                    chosen = new ArrayList<>(List.of(one, other));
+                }
+            }
+        }
+        while (chosen.size() < Math.min(count, fit.size())) {
+            List<Integer> present = chosen;
+            int next = fit.stream()
+                    .filter(place -> !present.contains(place))
+                    .max(Comparator.comparingDouble(place -> {
+                        List<Integer> with = new ArrayList<>(present);
+                        with.add(place);
+                        return hull(with);
+                    }))
+                    .orElseThrow();
+            chosen.add(next);
+        }
+        return chosen;
     }
 
     /** The suitable place that lies farthest out in a direction. */

@@ -46,7 +46,8 @@ public record Spread(double hullShare, double heightShare, boolean inLine) {
         return most - least;
     }
 
-    private static double hull(double[] flat) {
+    /** Area of the hull round places, as x and y in turn. */
+    static double hull(double[] flat) {
         return new GeometryFactory()
                 .createMultiPointFromCoords(coordinates(flat))
                 .convexHull()

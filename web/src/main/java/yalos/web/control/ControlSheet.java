@@ -3,6 +3,7 @@ package yalos.web.control;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.DoubleStream;
 import org.springframework.http.CacheControl;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -18,6 +19,7 @@ import yalos.core.geodesy.EastNorth;
 import yalos.core.geodesy.Grid;
 import yalos.core.geodesy.LonLat;
 import yalos.core.geodesy.PlanePoint;
+import yalos.core.geodesy.Range;
 import yalos.core.plan.BlockPlan;
 import yalos.core.units.UnitChoice;
 import yalos.web.block.Blocks;
@@ -45,7 +47,7 @@ class ControlSheet {
      * Positions are easting, northing in turn.
      *
      * @param way of the crew
-     * @param places three figures each: easting, northing, share of the worst height accuracy there, 0..1
+     * @param places three figures each: easting, northing, accuracy of heights there from the best, 0, to the worst, 1
      * @param legend accuracy of heights in words at shares 0, 0.25 … 1
      * @param running whether more is to come
      */
@@ -101,27 +103,39 @@ class ControlSheet {
         double[] way = found.walk()
                 .map(walk -> walk.way().stream()
                         .map(plane::toGrid)
-                        .flatMapToDouble(at -> java.util.stream.DoubleStream.of(at.east(), at.north()))
+                        .flatMapToDouble(at -> DoubleStream.of(at.east(), at.north()))
                         .toArray())
                 .orElse(new double[0]);
-        double worst = foretold.map(known -> known.worst().verticalM()).orElse(1.0);
+        Range range = foretold.map(known -> range(found.worth().orElseThrow(), known)).orElse(new Range(0, 1));
         return new Drawn(
                 block.version(),
                 marks,
                 areas,
                 way,
                 found.worth()
-                        .map(worth -> places(worth, foretold.orElseThrow(), worst))
+                        .map(worth -> places(worth, foretold.orElseThrow(), range))
                         .orElse(new double[0]),
                 foretold.isPresent()
                         ? List.of(0.0, 0.25, 0.5, 0.75, 1.0).stream()
-                                .map(share -> Shown.accuracy(units, share * worst))
+                                .map(share -> Shown.accuracy(units, range.least() + share * range.length()))
                                 .toList()
                         : List.of(),
                 found.running());
     }
 
-    private static double[] places(BlockWorth worth, Foretold foretold, double worst) {
+    /** Of the accuracies of heights over the block. */
+    private static Range range(BlockWorth worth, Foretold foretold) {
+        double least = Double.POSITIVE_INFINITY;
+        double most = 0;
+        for (int i = 0; i < worth.places().size(); i++) {
+            double sigma = foretold.atPlace(i).map(Foretold.Sigma::verticalM).orElse(Double.NaN);
+            least = sigma < least ? sigma : least;
+            most = sigma > most ? sigma : most;
+        }
+        return new Range(Math.min(least, most), most);
+    }
+
+    private static double[] places(BlockWorth worth, Foretold foretold, Range range) {
         LocalPlane plane = worth.plan().block().plane();
         List<Double> flat = new ArrayList<>();
         for (int i = 0; i < worth.places().size(); i++) {
@@ -131,7 +145,7 @@ class ControlSheet {
                 EastNorth place = plane.toGrid(at);
                 flat.add(Math.round(place.east() * 100) / 100.0);
                 flat.add(Math.round(place.north() * 100) / 100.0);
-                flat.add(Math.round(1000 * sigma.verticalM() / worst) / 1000.0);
+                flat.add(Math.round(1000 * (sigma.verticalM() - range.least()) / Math.max(1e-9, range.length())) / 1000.0);
             });
         }
         return flat.stream().mapToDouble(Double::doubleValue).toArray();
@@ -140,7 +154,7 @@ class ControlSheet {
     private static double[] flat(List<LonLat> ring, Grid grid) {
         return ring.stream()
                 .map(grid::toGrid)
-                .flatMapToDouble(at -> java.util.stream.DoubleStream.of(at.east(), at.north()))
+                .flatMapToDouble(at -> DoubleStream.of(at.east(), at.north()))
                 .toArray();
     }
 }

@@ -70,6 +70,8 @@ export class Points {
     );
     fill(walk, drawn.way.length > 3 ? [new Feature(new geom.LineString(pairs(drawn.way)))] : []);
     this.colour();
+    // The table below grows as it fills; the sheet keeps the whole block in sight until somebody looks closer.
+    this.sheet.map.updateSize();
     this.sheet.element.dataset.foretold = drawn.running ? "" : String(drawn.version);
   }
 

@@ -70,7 +70,11 @@ export class Sheet {
     if (this.points) this.points.begin();
     this.map.on("rendercomplete", () => this.rendered());
     this.view.on("change", () => this.frame());
-    this.map.on("change:size", () => this.frame());
+    this.map.on("change:size", () => {
+      // A drawer that fills takes room from the sheet; what was shown whole stays so.
+      if (this.fitted && this.fitted === this.view.getResolution()) this.fit();
+      this.frame();
+    });
   }
 
   // --- showing a plan
@@ -230,6 +234,7 @@ export class Sheet {
     }
     this.map.updateSize();
     this.view.fit(all, { padding: PADDING, size: this.map.getSize() });
+    this.fitted = this.view.getResolution();
   }
 
   // --- the frame
