@@ -1,6 +1,7 @@
 package yalos.core.control;
 
 import yalos.core.block.LocalPlane;
+import yalos.core.geodesy.LonLat;
 import yalos.core.geodesy.PlanePoint;
 import yalos.core.plan.BlockPlan;
 
@@ -11,6 +12,12 @@ public record MarkedPlace(double xM, double yM, double upM) {
     static MarkedPlace on(BlockPlan plan, double xM, double yM) {
         return new MarkedPlace(
                 xM, yM, plan.overGround().map(known -> known.grid().at(xM, yM)).orElse(0.0));
+    }
+
+    /** A position on the ground of a plan. */
+    public static MarkedPlace at(BlockPlan plan, LonLat position) {
+        PlanePoint at = plan.block().plane().toPlane(position);
+        return on(plan, at.xM(), at.yM());
     }
 
     /** Where a point is planned, on the ground or at its own height. */

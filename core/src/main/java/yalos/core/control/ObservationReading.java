@@ -166,7 +166,7 @@ public record ObservationReading(List<Row> rows, List<String> faults) {
     }
 
     /** A date with or without a time, as ISO has it or with the day first; empty for nothing. */
-    static Optional<LocalDateTime> time(String text) {
+    public static Optional<LocalDateTime> time(String text) {
         if (text.isEmpty()) {
             return Optional.empty();
         }

@@ -106,7 +106,8 @@ class ControlSheet {
                         .flatMapToDouble(at -> DoubleStream.of(at.east(), at.north()))
                         .toArray())
                 .orElse(new double[0]);
-        Range range = foretold.map(known -> range(found.worth().orElseThrow(), known)).orElse(new Range(0, 1));
+        Range range =
+                foretold.map(known -> range(found.worth().orElseThrow(), known)).orElse(new Range(0, 1));
         return new Drawn(
                 block.version(),
                 marks,
@@ -145,7 +146,8 @@ class ControlSheet {
                 EastNorth place = plane.toGrid(at);
                 flat.add(Math.round(place.east() * 100) / 100.0);
                 flat.add(Math.round(place.north() * 100) / 100.0);
-                flat.add(Math.round(1000 * (sigma.verticalM() - range.least()) / Math.max(1e-9, range.length())) / 1000.0);
+                flat.add(Math.round(1000 * (sigma.verticalM() - range.least()) / Math.max(1e-9, range.length()))
+                        / 1000.0);
             });
         }
         return flat.stream().mapToDouble(Double::doubleValue).toArray();

@@ -5,6 +5,7 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.time.LocalDate;
+import java.time.LocalDateTime;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -25,6 +26,7 @@ import yalos.core.brief.Purpose;
 import yalos.core.brief.Site;
 import yalos.core.brief.Surface;
 import yalos.core.control.ControlLayout;
+import yalos.core.control.ControlPoint;
 import yalos.core.geodesy.EastNorth;
 import yalos.core.geodesy.Grid;
 import yalos.core.geodesy.LonLat;
@@ -48,6 +50,7 @@ import yalos.web.shell.FirstData;
 import yalos.web.store.BlockFacts;
 import yalos.web.store.CameraMapper;
 import yalos.web.store.CameraRow;
+import yalos.web.store.ControlMapper;
 import yalos.web.store.GroundFacts;
 import yalos.web.store.JobMapper;
 
@@ -69,6 +72,10 @@ class DemoJob implements FirstData {
     private static final double[] RAMPARTS = {
         412_760, 6_041_700, 412_960, 6_041_660, 412_990, 6_041_440, 412_850, 6_041_380, 412_770, 6_041_480
     };
+    private static final double[] POINTS = {
+        412_428, 6_041_700, 412_965, 6_041_690, 412_895, 6_041_325, 412_425, 6_041_430, 412_727, 6_041_470, 412_700,
+        6_041_770, 412_545, 6_041_560, 412_850, 6_041_590, 412_990, 6_041_480, 412_640, 6_041_330
+    };
     private static final double[] TARN = {413_300, 6_041_080, 413_335, 6_041_095, 413_350, 6_041_060, 413_318, 6_041_040
     };
 
@@ -76,8 +83,10 @@ class DemoJob implements FirstData {
     private final CameraMapper cameras;
     private final Jobs jobs;
     private final Models models;
+    private final ControlMapper control;
 
-    DemoJob(JobMapper rows, CameraMapper cameras, Jobs jobs, Models models) {
+    DemoJob(JobMapper rows, CameraMapper cameras, Jobs jobs, Models models, ControlMapper control) {
+        this.control = control;
         this.models = models;
         this.rows = rows;
         this.cameras = cameras;
@@ -96,11 +105,67 @@ class DemoJob implements FirstData {
         GroundFacts.ModelUse terrain = terrain(job);
         GroundFacts ground = GroundFacts.LEVEL.withModels(List.of(terrain));
         jobs.addBlock(
-                job, "Block A, hill fort", fort(carPark).with(ground.withObstacles(List.of(tower()))), "outline drawn");
+                job,
+                "Block A, hill fort",
+                fort(carPark).with(ground.withObstacles(List.of(tower()))).with(points()),
+                "outline drawn");
         jobs.addBlock(job, "Block B, meadow", meadow(carPark).with(ground), "outline drawn");
         jobs.addBlock(job, "Block C, tramway", tramway(carPark).with(ground), "axis drawn");
         jobs.addBlock(job, "Block D, ramparts", ramparts(carPark).with(ground), "outline drawn");
         jobs.deleteBlock(empty);
+        measured(rows.blockNamed(job, "Block A, hill fort").orElseThrow());
+    }
+
+    /** Five control and five check points on the fort. */
+    private static ControlLayout points() {
+        ControlLayout layout = ControlLayout.NONE;
+        for (int i = 0; i < POINTS.length; i += 2) {
+            ControlPoint.Role role = i < POINTS.length / 2 ? ControlPoint.Role.CONTROL : ControlPoint.Role.CHECK;
+            LonLat place = GRID.toLonLat(new EastNorth(POINTS[i], POINTS[i + 1]));
+            layout = layout.plus(ControlPoint.target(layout.nextName(), role, place));
+        }
+        return layout;
+    }
+
+    /** All but the last were measured, number 3 badly, number 7 twice. The figures beyond the terrain's are invented. */
+    private void measured(long block) {
+        double[] mm = {4, -7, 9, -3, 6, -8, 2, 5, -6};
+        for (int i = 0; i < mm.length; i++) {
+            boolean bad = i == 2;
+            control.append(
+                    block,
+                    observation(
+                            i, mm[i] / 1000, 10 + i, bad ? 0.062 : 0.009 + 0.001 * (i % 4), bad ? "FLOAT" : "FIXED"));
+        }
+        control.append(block, observation(6, -0.004, 25, 0.012, "FIXED"));
+        control.note(block, "", mm.length + 1 + " measured, made up for the demo");
+    }
+
+    private static ControlMapper.ObservationRow observation(
+            int point, double offM, int minute, double sigmaM, String solution) {
+        double east = POINTS[2 * point] + offM;
+        double north = POINTS[2 * point + 1] - offM;
+        LonLat at = GRID.toLonLat(new EastNorth(east, north));
+        return new ControlMapper.ObservationRow(
+                0,
+                String.valueOf(point + 1),
+                LocalDateTime.of(2026, 10, 6, 9, minute),
+                at.lonDeg(),
+                at.latDeg(),
+                Math.round((ThornwaneTerrain.height(east, north) + offM) * 1000) / 1000.0,
+                30,
+                sigmaM,
+                sigmaM * 1.6,
+                sigmaM * 0.8,
+                solution,
+                solution.equals("FIXED") ? 18 : 7,
+                1.8,
+                "",
+                "thornwane-rover.csv",
+                null,
+                "",
+                "AUTO",
+                "");
     }
 
     /** The ruined beacon tower on the mound. */
