@@ -13,8 +13,8 @@ import yalos.core.plan.BlockPlan;
  * @param inLine whether they lie as good as in one line
  */
 public record Spread(double hullShare, double heightShare, boolean inLine) {
-    /** Less than so much of the block leaves its rim to be guessed (common practice). */
-    public static final double LEAST_HULL = 0.5;
+    /** Less than so much of the block leaves its rim to be guessed; a target needs some photos, so the rim itself is never reached (common practice). */
+    public static final double LEAST_HULL = 0.35;
 
     public static final double LEAST_HEIGHTS = 0.6;
     private static final double IN_LINE = 0.05;

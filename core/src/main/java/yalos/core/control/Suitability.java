@@ -19,9 +19,9 @@ public final class Suitability {
     private static final double CLEARANCE_M = 3;
     private static final double LINE_M = 15;
     /** Photos that must show a target near their middle. */
-    public static final int LEAST_PHOTOS = 4;
+    public static final int LEAST_PHOTOS = 3;
     /** Of the half of a frame, from its middle. */
-    private static final double NEAR_MIDDLE = 0.75;
+    private static final double NEAR_MIDDLE = 0.9;
 
     private final BlockPlan plan;
     private final SiteMap site;

@@ -131,6 +131,52 @@ class ExpectedAccuracyTest {
         }
     }
 
+    /** The normal case of stereo: with positions and angles known, sigma_Z = Z² / (b f) · sigma_p, parallax of two images (textbook, Kraus, Photogrammetry, from memory). */
+    @Test
+    void twoKnownPhotosMeasureAsTheNormalCaseSays() {
+        double height = 100;
+        double base = 40;
+        double focal = 3700;
+        Network.Sigmas known =
+                new Network.Sigmas(0.5, 0.5, new Axes(1e-6, 1e-6, 1e-6), new Axes(0, 0, 0), 1e-9, 0, 0, 0, 0);
+        List<Pose> photos = List.of(
+                new Pose(-base / 2, 0, height, 0, -Math.PI / 2, 0), new Pose(base / 2, 0, height, 0, -Math.PI / 2, 0));
+        Network pair = new Network(
+                focal,
+                known,
+                false,
+                photos,
+                List.of(new GroundPoint(Kind.CHECK, 0, 0, 0, Optional.empty())),
+                List.of(new Sight(0, 0), new Sight(1, 0)));
+        double parallax = 0.5 * Math.sqrt(2);
+        double expected = height * height / (base * focal) * parallax;
+        assertThat(ExpectedAccuracy.of(pair).get(0).sigmaUpM()).isCloseTo(expected, Percentage.withPercentage(0.01));
+        assertThat(ExpectedAccuracy.joint(pair, new int[] {0}).of(0).sigmaUpM())
+                .isCloseTo(expected, Percentage.withPercentage(0.01));
+    }
+
+    /** Photos numbered crosswise are put in an order of their own; what comes of the points stays. */
+    @Test
+    void theOrderOfPhotosChangesNothing() {
+        Network flown = network(cases().skip(9).findFirst().orElseThrow());
+        int count = flown.photos().size();
+        int[] at = new int[count];
+        List<Pose> photos = new ArrayList<>(flown.photos());
+        for (int i = 0; i < count; i++) {
+            at[i] = (i * 11 + 3) % count;
+            photos.set(at[i], flown.photos().get(i));
+        }
+        assertThat(count % 11).isNotZero();
+        List<Sight> sights = flown.sights().stream()
+                .map(sight -> new Sight(at[sight.photo()], sight.point()))
+                .toList();
+        Network mixed =
+                new Network(flown.focalPx(), flown.sigmas(), flown.selfCalibration(), photos, flown.points(), sights);
+        assertThat(ExpectedAccuracy.of(mixed).get(3).sigmaUpM())
+                .isCloseTo(ExpectedAccuracy.of(flown).get(3).sigmaUpM(), Percentage.withPercentage(1e-4));
+        assertThat(ExpectedAccuracy.bytes(mixed)).isLessThan(3 * ExpectedAccuracy.bytes(flown));
+    }
+
     @Test
     void aNetworkThatHangsInTheAirIsRefusedInASentence() {
         Network good = network(cases().findFirst().orElseThrow());

@@ -6,6 +6,8 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
 import yalos.core.control.Assumptions;
@@ -14,6 +16,7 @@ import yalos.core.control.BlockWorth;
 import yalos.core.control.ControlLayout;
 import yalos.core.control.ControlPoint;
 import yalos.core.control.ControlPoint.Role;
+import yalos.core.control.CrewTime;
 import yalos.core.control.Foretold;
 import yalos.core.control.Foretold.Sigma;
 import yalos.core.control.MarkedPlace;
@@ -22,6 +25,7 @@ import yalos.core.control.Suitability;
 import yalos.core.control.Targets;
 import yalos.core.control.Walk;
 import yalos.core.geodesy.EastNorth;
+import yalos.core.kit.Positioning;
 import yalos.core.plan.BlockPlan;
 import yalos.core.plan.PlanProof.Accuracy;
 import yalos.core.units.UnitChoice;
@@ -113,13 +117,15 @@ class ControlBook implements StageBook {
         model.addAttribute("why_not", found.fault());
         foretold.ifPresent(known -> headline(known, facts, plan, units, model));
         model.addAttribute("points", points(opened, plan, layout, foretold));
-        found.walk().ifPresent(walk -> model.addAttribute("walk", walk(walk, found, units)));
+        found.walk().ifPresent(walk -> {
+            model.addAttribute("walk", walk(walk, found, units));
+            model.addAttribute("crew", crew(walk, plan, facts));
+        });
         model.addAttribute(
                 "target",
                 units.text(
                         UnitKind.DISTANCE, Targets.sideM(plan.design().scale().gsdM())));
         spread(plan, layout, model);
-        model.addAttribute("bench", "");
     }
 
     private static void headline(Foretold known, BlockFacts facts, BlockPlan plan, UnitChoice units, Model model) {
@@ -216,6 +222,19 @@ class ControlBook implements StageBook {
                         crew);
     }
 
+    /** How long the crew is out with fewer and with more epochs at each point. */
+    private static String crew(Walk walk, BlockPlan plan, BlockFacts facts) {
+        int points = facts.control().points().size();
+        Positioning mode = plan.request().able(facts.brief().positioning());
+        return IntStream.of(5, 30, 180)
+                .mapToObj(epochs -> "%d epochs %s"
+                        .formatted(
+                                epochs,
+                                Shown.minutes(CrewTime.of(walk.seconds(), points, epochs, mode)
+                                        .totalS())))
+                .collect(Collectors.joining(", ", "Crew out at ", "; base first, targets fetched after the flight."));
+    }
+
     private static void spread(BlockPlan plan, ControlLayout layout, Model model) {
         List<MarkedPlace> control = layout.of(Role.CONTROL).stream()
                 .map(point -> MarkedPlace.of(plan, point))
@@ -237,7 +256,7 @@ class ControlBook implements StageBook {
                                         100 * spread.hullShare(),
                                         100 * spread.heightShare(),
                                         poor
-                                                ? "; half of it and 60 % of the heights are little (common practice)"
+                                                ? "; 35 % of it and 60 % of the heights are the least (common practice)"
                                                 : ""));
     }
 

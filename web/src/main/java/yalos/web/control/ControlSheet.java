@@ -118,7 +118,7 @@ class ControlSheet {
                         .orElse(new double[0]),
                 foretold.isPresent()
                         ? List.of(0.0, 0.25, 0.5, 0.75, 1.0).stream()
-                                .map(share -> Shown.accuracy(units, range.least() + share * range.length()))
+                                .map(share -> Shown.fine(units, range.least() + share * range.length()))
                                 .toList()
                         : List.of(),
                 found.running());

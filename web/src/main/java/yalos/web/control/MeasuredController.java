@@ -228,7 +228,7 @@ class MeasuredController {
                 "baseAdvice",
                 base.map(
                                 row -> row.known()
-                                        ? "On a known mark: rover and raw log both stand at once; a network can stand in for the base."
+                                        ? "On a known mark: rover and raw log both stand at once; if the base fails, a network can stand in for it."
                                         : "On an unknown mark: log raw data for 2 h or more and have it worked out, then give its true place; everything moves by the one vector. Rover heights stand only after that.")
                         .orElse(""));
         base.flatMap(MeasuredPoints::shift).ifPresent(shift -> {

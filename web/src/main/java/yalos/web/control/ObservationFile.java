@@ -117,10 +117,10 @@ class ObservationFile {
         model.addAttribute("heading", held.table().heading());
         model.addAttribute("columns", columns);
         model.addAttribute("choices", ObservationColumn.values());
-        model.addAttribute("frame", frame);
+        model.addAttribute("meant", frame);
         model.addAttribute(
                 "epsg", frame.epsg().isPresent() ? String.valueOf(frame.epsg().getAsInt()) : "");
-        model.addAttribute("units", new Unit[] {Unit.METRE, Unit.FOOT, Unit.US_SURVEY_FOOT});
+        model.addAttribute("lengths", new Unit[] {Unit.METRE, Unit.FOOT, Unit.US_SURVEY_FOOT});
         model.addAttribute("sample", held.table().rows().stream().limit(3).toList());
         model.addAttribute(
                 "leftOut",

@@ -22,6 +22,13 @@ final class Shown {
         return String.format(Locale.ROOT, Math.abs(figure) < tenth ? "%.1f %s" : "%.0f %s", figure, unit.symbol());
     }
 
+    /** The same with a figure more, for legends whose steps lie close together. */
+    static String fine(UnitChoice units, double metres) {
+        Unit unit = units.unit(UnitKind.GSD);
+        int decimals = unit == Unit.INCH ? 3 : unit == Unit.MILLIMETRE ? 1 : 2;
+        return String.format(Locale.ROOT, "%." + decimals + "f %s", unit.ofSi(metres), unit.symbol());
+    }
+
     /** Positions and heights of one place. */
     static String pair(UnitChoice units, Sigma sigma) {
         return accuracy(units, sigma.horizontalM()) + " / " + accuracy(units, sigma.verticalM());

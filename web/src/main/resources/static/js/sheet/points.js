@@ -70,6 +70,10 @@ export class Points {
     );
     fill(walk, drawn.way.length > 3 ? [new Feature(new geom.LineString(pairs(drawn.way)))] : []);
     this.colour();
+    for (const { name, words } of drawn.points) {
+      const cell = document.querySelector(`.points li[data-point="${CSS.escape(name)}"] .point-sigma`);
+      if (cell && words) cell.textContent = words;
+    }
     // The table below grows as it fills; the sheet keeps the whole block in sight until somebody looks closer.
     this.sheet.map.updateSize();
     this.sheet.element.dataset.foretold = drawn.running ? "" : String(drawn.version);

@@ -83,6 +83,12 @@ class EveryPageTest {
         "/blocks/2/object, paper",
         "/blocks/2/brief, paper",
         "/blocks/2/print, paper",
+        "/blocks/2/control, paper",
+        "/blocks/2/control, dusk",
+        "/blocks/2/control/measured, paper",
+        "/blocks/2/control/photos?point=3, dusk",
+        "/blocks/2/control/labels, paper",
+        "/converter?places=54.51%2C-4.35&search=utm, sun",
         "/nothing-here, paper",
     })
     void hasNoBarrierAndDoesNotScrollSideways(String path, String look) {
@@ -141,6 +147,9 @@ class EveryPageTest {
                 "/units",
                 "/maps?block=2",
                 "/blocks/2/compare",
+                "/blocks/2/control",
+                "/blocks/2/control/measured",
+                "/converter",
             })
     void theSunLookIsForGloves(String path) {
         for (int[] size : new int[][] {{1280, 800}, {800, 1280}}) {
@@ -197,11 +206,11 @@ class EveryPageTest {
         "compare,       /blocks/2/compare,          paper, 1280, 800",
         "catalogue,     /catalogue,                 paper, 1280, 800",
         "strips,        /blocks/2/strips,           paper, 1280, 800",
-        "strips-why,    /blocks/2/strips?why=speed, dusk,  1280, 800",
         "section,       /blocks/2/strips,           paper, 1280, 800",
         "proof,         /blocks/2/proof,            paper, 1280, 800",
-        "proof-gsd,     /blocks/2/proof?layer=gsd,  paper, 1280, 800",
         "proof-upright, /blocks/2/proof,            sun,    800, 1280",
+        "control,       /blocks/2/control,          paper, 1280, 800",
+        "measured,      /blocks/2/control/measured, dusk,  1280, 800",
         "history,       /blocks/2/history,          paper, 1280, 800",
         "print,         /blocks/2/print,            paper, 1280, 800",
         "passes,        /blocks/5/strips,           paper, 1280, 800",
@@ -214,6 +223,10 @@ class EveryPageTest {
         Page page = open(path, look, width, height);
         if (path.contains("/proof")) {
             page.waitForSelector("#proof");
+        }
+        if (name.equals("control")) {
+            page.waitForSelector("#layouts[data-running=false] table");
+            page.waitForSelector("#worth[data-running=false] .verdict");
         }
         if (name.equals("section")) {
             for (int i = 0; i < 9; i++) {
