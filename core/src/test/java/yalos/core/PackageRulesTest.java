@@ -96,6 +96,7 @@ class PackageRulesTest {
                     List.of("plan"),
                     List.of("ledger", "trial", "brief", "exchange"),
                     List.of("control"),
+                    List.of("measured"),
                     List.of("finding")));
 
     @Test

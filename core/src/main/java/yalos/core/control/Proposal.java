@@ -10,6 +10,7 @@ import yalos.core.block.LocalPlane;
 import yalos.core.control.ControlPoint.Role;
 import yalos.core.fault.InputFault;
 import yalos.core.fault.Patience;
+import yalos.core.geodesy.Bounds;
 
 /**
  * Where targets should lie. Seeds are the trade's rules: near the corners but inside, the middle, the highest and the lowest ground (common practice); then each target is moved as long
@@ -20,6 +21,7 @@ public final class Proposal {
     private static final int MOST_MOVED = 12;
 
     private static final int MOST_SPACED = 150;
+    private static final double NEAR_NODE = 0.7;
     /** Targets are not moved inwards for a hair of accuracy: the rim of a block is where errors grow that no model foretells. */
     private static final double HULL_KEPT = 0.97;
 
@@ -55,20 +57,19 @@ public final class Proposal {
         return chosen.size() <= MOST_MOVED ? moved(chosen) : chosen;
     }
 
-    /** Places about so far from each other, over the whole block. */
+    /** Places about so far from each other, over the whole block: the nearest suitable one to each node of a square grid. */
     public List<Integer> spaced(double spacingM) {
+        Bounds bounds = worth.plan().block().bounds();
         List<Integer> chosen = new ArrayList<>();
-        List<Integer> from = new ArrayList<>(fit);
-        if (from.isEmpty()) {
-            return chosen;
-        }
-        chosen.add(nearest(corner(Math.PI / 4), from));
-        while (chosen.size() < MOST_SPACED) {
-            int next = farthest(chosen, from);
-            if (next < 0 || gap(next, chosen) < spacingM * 0.75) {
-                break;
+        for (double y = bounds.south() + spacingM / 2; y < bounds.north(); y += spacingM) {
+            for (double x = bounds.west() + spacingM / 2; x < bounds.east(); x += spacingM) {
+                MarkedPlace node = new MarkedPlace(x, y, 0);
+                int nearest = nearest(node, fit);
+                boolean near = nearest >= 0 && worth.places().get(nearest).distanceTo(node) < spacingM * NEAR_NODE;
+                if (near && !chosen.contains(nearest) && chosen.size() < MOST_SPACED) {
+                    chosen.add(nearest);
+                }
             }
-            chosen.add(next);
         }
         return chosen;
     }
@@ -280,14 +281,6 @@ public final class Proposal {
             chosen.add(next);
         }
         return chosen;
-    }
-
-    /** The suitable place that lies farthest out in a direction. */
-    private MarkedPlace corner(double to) {
-        return fit.stream()
-                .map(worth.places()::get)
-                .max(Comparator.comparingDouble(at -> at.xM() * Math.sin(to) + at.yM() * Math.cos(to)))
-                .orElse(new MarkedPlace(0, 0, 0));
     }
 
     private int nearest(MarkedPlace to, List<Integer> from) {

@@ -118,7 +118,7 @@ class ControlBook implements StageBook {
         foretold.ifPresent(known -> headline(known, facts, plan, units, model));
         model.addAttribute("points", points(opened, plan, layout, foretold));
         found.walk().ifPresent(walk -> {
-            model.addAttribute("walk", walk(walk, found, units));
+            model.addAttribute("walk", walk(walk, units));
             model.addAttribute("crew", crew(walk, plan, facts));
         });
         model.addAttribute(
@@ -206,20 +206,13 @@ class ControlBook implements StageBook {
                 .toList();
     }
 
-    private static String walk(Walk walk, ControlDesk.Foretelling found, UnitChoice units) {
-        String crew = found.rows().stream()
-                .filter(row -> row.own())
-                .findFirst()
-                .map(row -> "; crew out %s in all"
-                        .formatted(Shown.minutes(row.crew().totalS())))
-                .orElse("");
-        return "%s on foot %s, %s up, %s%s"
+    private static String walk(Walk walk, UnitChoice units) {
+        return "%s on foot %s, %s up, %s"
                 .formatted(
                         units.text(UnitKind.LENGTH, walk.lengthM()),
                         walk.fromLaunch() ? "from the launch point" : "from the first point",
                         units.text(UnitKind.HEIGHT, walk.climbM()),
-                        Shown.minutes(walk.seconds()),
-                        crew);
+                        Shown.minutes(walk.seconds()));
     }
 
     /** How long the crew is out with fewer and with more epochs at each point. */

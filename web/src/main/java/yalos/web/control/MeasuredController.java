@@ -14,19 +14,19 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import yalos.core.block.LocalPlane;
-import yalos.core.control.AntennaHeight;
-import yalos.core.control.BaseShift;
-import yalos.core.control.Benchmarks;
 import yalos.core.control.ControlLayout;
 import yalos.core.control.ControlPoint;
-import yalos.core.control.MeasuredPoint;
-import yalos.core.control.Observation;
-import yalos.core.control.Observation.Solution;
-import yalos.core.control.ObservationReading;
 import yalos.core.exchange.TypedPosition;
 import yalos.core.fault.InputFault;
 import yalos.core.geodesy.EastNorth;
 import yalos.core.geodesy.LonLat;
+import yalos.core.measured.AntennaHeight;
+import yalos.core.measured.BaseShift;
+import yalos.core.measured.Benchmarks;
+import yalos.core.measured.MeasuredPoint;
+import yalos.core.measured.Observation;
+import yalos.core.measured.Observation.Solution;
+import yalos.core.measured.ObservationReading;
 import yalos.core.terrain.Geoid;
 import yalos.core.units.Measure;
 import yalos.core.units.UnitChoice;
@@ -368,12 +368,11 @@ class MeasuredController {
             @RequestParam(defaultValue = "") String status) {
         OpenBlock block = blocks.open(id);
         LonLat where = TypedPosition.read(place, block.facts().grid());
-        double up = metres("height", height, UnitKind.HEIGHT)
-                .orElseThrow(() -> new InputFault(
-                        "height",
-                        "",
-                        "A base needs latitude, longitude and height: without the height all heights are off."));
-        double ellipsoid = zero.equals("ellipsoid") ? up : up + Geoid.egm96().undulationM(where);
+        double ellipsoid = ellipsoidM(
+                height,
+                zero,
+                where,
+                "A base needs latitude, longitude and height: without the height all heights are off.");
         OptionalDouble vertical = metres("antenna", antenna, UnitKind.HEIGHT);
         OptionalDouble slanted = metres("slant", slant, UnitKind.HEIGHT);
         double antennaM = slanted.isPresent()
@@ -414,6 +413,12 @@ class MeasuredController {
         return back(id);
     }
 
+    /** A typed height above the ellipsoid, whatever it was counted from. */
+    private double ellipsoidM(String height, String zero, LonLat where, String missing) {
+        double up = metres("height", height, UnitKind.HEIGHT).orElseThrow(() -> new InputFault("height", "", missing));
+        return zero.equals("ellipsoid") ? up : up + Geoid.egm96().undulationM(where);
+    }
+
     private static String cut(String text, int longest) {
         String plain = text.strip();
         return plain.length() > longest ? plain.substring(0, longest) : plain;
@@ -428,9 +433,7 @@ class MeasuredController {
             @RequestParam(defaultValue = "ellipsoid") String zero) {
         BaseRow base = neededBase(id);
         LonLat where = TypedPosition.read(place, blocks.open(id).facts().grid());
-        double up = metres("height", height, UnitKind.HEIGHT)
-                .orElseThrow(() -> new InputFault("height", "", "Give the true height as well."));
-        double ellipsoid = zero.equals("ellipsoid") ? up : up + Geoid.egm96().undulationM(where);
+        double ellipsoid = ellipsoidM(height, zero, where, "Give the true height as well.");
         rows.keepBase(id, with(base, where.lonDeg(), where.latDeg(), ellipsoid, false));
         measured.noted(id, "", "true place of the base given");
         return back(id);

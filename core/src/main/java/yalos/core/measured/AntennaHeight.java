@@ -1,4 +1,4 @@
-package yalos.core.control;
+package yalos.core.measured;
 
 import static yalos.core.fault.InputFault.within;
 

@@ -1,4 +1,4 @@
-package yalos.core.control;
+package yalos.core.measured;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
@@ -22,7 +22,6 @@ import org.locationtech.proj4j.CRSFactory;
 import org.locationtech.proj4j.ProjCoordinate;
 import yalos.core.Samples;
 import yalos.core.block.LocalPlane;
-import yalos.core.control.Observation.Solution;
 import yalos.core.exchange.PointTable;
 import yalos.core.exchange.TypedPosition;
 import yalos.core.fault.InputFault;
@@ -30,6 +29,7 @@ import yalos.core.geodesy.EastNorth;
 import yalos.core.geodesy.Geocentric;
 import yalos.core.geodesy.Grid;
 import yalos.core.geodesy.LonLat;
+import yalos.core.measured.Observation.Solution;
 import yalos.core.terrain.Geoid;
 import yalos.core.terrain.VerticalDatum.Zero;
 import yalos.core.units.Unit;

@@ -1,4 +1,4 @@
-package yalos.core.control;
+package yalos.core.measured;
 
 import java.time.DateTimeException;
 import java.time.LocalDate;
@@ -14,11 +14,12 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.OptionalInt;
-import yalos.core.control.Observation.Solution;
+import yalos.core.control.ControlLayout;
 import yalos.core.fault.InputFault;
 import yalos.core.geodesy.EastNorth;
 import yalos.core.geodesy.Grid;
 import yalos.core.geodesy.LonLat;
+import yalos.core.measured.Observation.Solution;
 import yalos.core.terrain.VerticalDatum;
 import yalos.core.units.Unit;
 

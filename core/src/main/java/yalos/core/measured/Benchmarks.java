@@ -1,4 +1,4 @@
-package yalos.core.control;
+package yalos.core.measured;
 
 import java.util.List;
 import yalos.core.block.LocalPlane;

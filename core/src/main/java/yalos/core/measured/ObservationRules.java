@@ -1,4 +1,4 @@
-package yalos.core.control;
+package yalos.core.measured;
 
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -7,7 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
-import yalos.core.control.Observation.Solution;
+import yalos.core.measured.Observation.Solution;
 
 /** Whether a point was measured well enough (common practice). */
 public final class ObservationRules {

@@ -1,4 +1,4 @@
-package yalos.core.control;
+package yalos.core.measured;
 
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -13,6 +13,7 @@ import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import java.util.function.Function;
 import java.util.function.ToDoubleFunction;
+import yalos.core.control.ControlLayout;
 import yalos.core.fault.InputFault;
 import yalos.core.geodesy.Geodesics;
 import yalos.core.geodesy.LonLat;

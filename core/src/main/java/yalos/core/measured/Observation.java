@@ -1,4 +1,4 @@
-package yalos.core.control;
+package yalos.core.measured;
 
 import java.time.LocalDateTime;
 import java.util.Locale;
