@@ -9,8 +9,16 @@ const body = {
 };
 const book = { dataset: { version: "7", stage: "strips" } };
 const confirm = {};
+/** Whether the page says that changes are under way. */
+let changing = false;
 globalThis.document = {
   body,
+  documentElement: {
+    toggleAttribute: (name, on) => {
+      assert.equal(name, "data-changing");
+      changing = on;
+    },
+  },
   getElementById: () => book,
   addEventListener: (name, told) => (confirm[name] = told),
 };
@@ -68,6 +76,19 @@ test("changes go one after the other, each with the version the one before left 
   assert.equal(asked[1].values.version, "8");
   asked[1].answer(true);
   assert.equal(await second, true);
+});
+
+test("the page says that changes are under way until the last is answered", async () => {
+  const first = change("/blocks/1/ledger/gsd", { act: "1" });
+  const second = change("/blocks/1/ledger/gsd", { act: "1" });
+  assert.equal(changing, true);
+  asked[0].answer(true);
+  await first;
+  await turn();
+  assert.equal(changing, true);
+  asked[1].answer(true);
+  await second;
+  assert.equal(changing, false);
 });
 
 test("a refused change says so and the next goes on", async () => {

@@ -186,6 +186,12 @@ public final class Bench {
                 "7.5 times that of 200",
                 7.5 * bench.smallMs(),
                 "20 s");
+        row(
+                "twenty layouts of control on 200 photos, adjusted once",
+                bench.layoutsMs(),
+                "the same, each adjusted by itself",
+                bench.eachMs(),
+                "1 s");
     }
 
     private void load(LoadRun load) {

@@ -5,7 +5,7 @@ import static yalos.core.fault.InputFault.within;
 /**
  * What is taken for granted when a block's accuracy is foretold and its points are walked; the operator's to change.
  *
- * @param tiesPerPhoto tie points that matching finds in a photo, spread evenly; fewer over poor texture
+ * @param tiesPerPhoto tie points that matching finds in a photo of well-textured ground, spread evenly
  * @param imagePx error of a tie point's and a mark's image, one standard deviation in pixels
  * @param horizontalM how well a target's position is measured along each axis, one standard deviation
  * @param verticalM how well its height is measured
@@ -29,8 +29,29 @@ public record Assumptions(
     public static final Assumptions USUAL =
             new Assumptions(12, 0.5, 0.015, 0.025, true, 30, 1.1, true, Math.toRadians(20));
 
+    /** So few ties hold a photo still. */
+    private static final double FEWEST_TIES = 4;
+
+    /**
+     * The same over a surface that gives fewer tie points than a well-textured one.
+     *
+     * @param share of them that it gives, 0..1
+     */
+    public Assumptions over(double share) {
+        return new Assumptions(
+                Math.max(FEWEST_TIES, tiesPerPhoto * share),
+                imagePx,
+                horizontalM,
+                verticalM,
+                freeLens,
+                epochs,
+                walkMps,
+                closedTour,
+                steepestRad);
+    }
+
     public Assumptions {
-        within("ties", tiesPerPhoto, 4, 60, "");
+        within("ties", tiesPerPhoto, FEWEST_TIES, 60, "");
         within("imagePx", imagePx, 0.05, 5, "px");
         within("horizontal", horizontalM, 0.0005, 5, "m");
         within("vertical", verticalM, 0.0005, 5, "m");

@@ -39,14 +39,15 @@ public final class BlockWorth {
      * Adjusts the plan's network once; takes about a second for some hundreds of photos.
      *
      * @param wanted how the positions of the photos are to be known; no better than the aircraft can
+     * @param ties share of the tie points of well-textured ground that its surface gives, 0..1
      * @throws yalos.core.fault.InputFault where the plan has no known heights, or too few or too many photos
      */
-    public static BlockWorth of(BlockPlan plan, ControlLayout layout, Positioning wanted) {
+    public static BlockWorth of(BlockPlan plan, ControlLayout layout, Positioning wanted, double ties) {
         List<MarkedPlace> places = Places.over(plan);
         List<MarkedPlace> all = new ArrayList<>(places);
         layout.points().forEach(point -> all.add(MarkedPlace.of(plan, point)));
-        BlockNetwork network =
-                BlockNetwork.of(plan, layout.assumptions(), plan.request().able(wanted), all);
+        BlockNetwork network = BlockNetwork.of(
+                plan, layout.assumptions().over(ties), plan.request().able(wanted), all);
         int[] at = new int[all.size()];
         Arrays.fill(at, -1);
         List<Integer> seen = network.seen();

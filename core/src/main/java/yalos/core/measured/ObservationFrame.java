@@ -1,15 +1,17 @@
 package yalos.core.measured;
 
 import java.util.HashSet;
+import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
+import yalos.core.geodesy.Geographic;
 import yalos.core.terrain.VerticalDatum.Zero;
 import yalos.core.units.Unit;
 
 /**
  * How the figures of a table of measured points are meant.
  *
- * @param epsg grid of eastings and northings; empty for latitudes and longitudes on WGS84
+ * @param epsg grid of eastings and northings, or system of latitudes and longitudes; empty for these on WGS84
  * @param swapped whether the two columns of a place stand the other way round
  * @param unit of eastings and northings
  * @param heightUnit of heights, accuracies and poles
@@ -32,6 +34,16 @@ public record ObservationFrame(
     /** Metres in a grid, heights above the geoid. */
     public static ObservationFrame of(OptionalInt epsg) {
         return new ObservationFrame(epsg, false, Unit.METRE, Unit.METRE, Zero.GEOID, false, Set.of());
+    }
+
+    /** The system of latitudes and longitudes that its code names; empty for a grid, and for WGS84 without a code. */
+    Optional<Geographic> geographic() {
+        return epsg.isEmpty() ? Optional.empty() : Geographic.ofEpsg(epsg.getAsInt());
+    }
+
+    /** Whether places are eastings and northings. */
+    boolean grid() {
+        return epsg.isPresent() && geographic().isEmpty();
     }
 
     public ObservationFrame inGrid(int other) {

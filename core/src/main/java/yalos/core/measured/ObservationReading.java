@@ -54,7 +54,7 @@ public record ObservationReading(List<Row> rows, List<String> faults) {
      */
     public static ObservationReading of(
             List<ObservationColumn> columns, List<List<String>> table, ObservationFrame frame, Degrees degrees) {
-        boolean grid = frame.epsg().isPresent();
+        boolean grid = frame.grid();
         ObservationColumn[] needed = grid
                 ? new ObservationColumn[] {ObservationColumn.NAME, ObservationColumn.EAST, ObservationColumn.NORTH}
                 : new ObservationColumn[] {
@@ -146,10 +146,13 @@ public record ObservationReading(List<Row> rows, List<String> faults) {
         }
 
         private LonLat place() {
-            if (frame.epsg().isEmpty()) {
+            if (!frame.grid()) {
                 String latitude = text(ObservationColumn.LATITUDE);
                 String longitude = text(ObservationColumn.LONGITUDE);
-                return frame.swapped() ? degrees.read(longitude, latitude) : degrees.read(latitude, longitude);
+                LonLat there = frame.swapped() ? degrees.read(longitude, latitude) : degrees.read(latitude, longitude);
+                return frame.geographic()
+                        .map(system -> system.toWgs84(there.lonDeg(), there.latDeg()))
+                        .orElse(there);
             }
             OptionalDouble east = figure(ObservationColumn.EAST, "easting");
             OptionalDouble north = figure(ObservationColumn.NORTH, "northing");

@@ -106,7 +106,7 @@ public final class ReadingDoubts {
     private Doubt elsewhere(ObservationFrame frame, double off) {
         Map<String, ObservationFrame> tries = new LinkedHashMap<>();
         tries.put("Swap the two columns of the place", frame.turned());
-        if (frame.epsg().isPresent()) {
+        if (frame.grid()) {
             for (Unit unit : new Unit[] {Unit.METRE, Unit.FOOT, Unit.US_SURVEY_FOOT}) {
                 if (unit != frame.unit()) {
                     tries.put("Read the place in " + unit.symbol(), frame.in(unit));

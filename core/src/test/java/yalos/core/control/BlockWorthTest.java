@@ -13,6 +13,7 @@ import org.junit.jupiter.api.Test;
 import yalos.core.FormulaGround;
 import yalos.core.Samples;
 import yalos.core.block.Outline;
+import yalos.core.brief.Surface;
 import yalos.core.control.ControlPoint.Role;
 import yalos.core.fault.InputFault;
 import yalos.core.geodesy.LonLat;
@@ -36,7 +37,7 @@ class BlockWorthTest {
             Optional.empty(),
             OptionalInt.of(32630));
     private static final BlockPlan LEVEL = REQUEST.plan();
-    private static final BlockWorth ALONE = BlockWorth.of(LEVEL, ControlLayout.NONE, Positioning.SINGLE);
+    private static final BlockWorth ALONE = BlockWorth.of(LEVEL, ControlLayout.NONE, Positioning.SINGLE, 1);
 
     private static ControlLayout at(BlockPlan plan, double... places) {
         ControlLayout layout = ControlLayout.NONE;
@@ -65,9 +66,9 @@ class BlockWorthTest {
     @Test
     void aPointInTheMiddleTakesTheDomingAway() {
         BlockWorth four =
-                BlockWorth.of(LEVEL, at(LEVEL, -130, -130, 130, -130, 130, 130, -130, 130), Positioning.SINGLE);
-        BlockWorth five =
-                BlockWorth.of(LEVEL, at(LEVEL, -130, -130, 130, -130, 130, 130, -130, 130, 0, 0), Positioning.SINGLE);
+                BlockWorth.of(LEVEL, at(LEVEL, -130, -130, 130, -130, 130, 130, -130, 130), Positioning.SINGLE, 1);
+        BlockWorth five = BlockWorth.of(
+                LEVEL, at(LEVEL, -130, -130, 130, -130, 130, 130, -130, 130, 0, 0), Positioning.SINGLE, 1);
         assertThat(five.planned().domingM()).isLessThan(four.planned().domingM() * 0.7);
         assertThat(five.planned().typical().verticalM())
                 .isLessThan(four.planned().typical().verticalM());
@@ -110,7 +111,7 @@ class BlockWorthTest {
     @Test
     void keptPointsStayAndNamesGoOn() {
         ControlLayout own = at(LEVEL, 100, 100).changed("1", point -> point.locked(true));
-        BlockWorth worth = BlockWorth.of(LEVEL, own, Positioning.SINGLE);
+        BlockWorth worth = BlockWorth.of(LEVEL, own, Positioning.SINGLE, 1);
         ControlLayout proposed = new Proposal(worth).layout(5, 3, Set.of("1"));
         assertThat(proposed.points().get(0)).isEqualTo(own.points().get(0));
         assertThat(proposed.of(Role.CONTROL)).hasSize(5);
@@ -138,7 +139,7 @@ class BlockWorthTest {
         assertThat(suitability.faults(new MarkedPlace(-149, 0, 100))).contains("on the edge of the block");
         assertThat(suitability.faults(new MarkedPlace(-200, 0, 100))).contains("outside the block");
         assertThat(suitability.faults(new MarkedPlace(-100, 100, 100))).isEmpty();
-        BlockWorth worth = BlockWorth.of(plan, ControlLayout.NONE, Positioning.SINGLE);
+        BlockWorth worth = BlockWorth.of(plan, ControlLayout.NONE, Positioning.SINGLE, 1);
         assertThat(new Proposal(worth).control(8))
                 .allMatch(i -> worth.places().get(i).xM() < 5)
                 .allMatch(i -> Math.hypot(
@@ -147,10 +148,18 @@ class BlockWorthTest {
                         > 25);
         Outline everywhere = plan.block().outline();
         ControlLayout none = ControlLayout.NONE.avoiding(List.of(new Avoided("", Avoided.Kind.WATER, everywhere)));
-        BlockWorth water = BlockWorth.of(LEVEL, none, Positioning.SINGLE);
+        BlockWorth water = BlockWorth.of(LEVEL, none, Positioning.SINGLE, 1);
         assertThatThrownBy(() -> new Proposal(water).layout(5, 5, Set.of()))
                 .isInstanceOf(InputFault.class)
                 .hasMessageContaining("No place in the block takes a target");
+    }
+
+    /** Snow gives fewer tie points than heather, and the block is worth less. */
+    @Test
+    void poorTextureCostsAccuracy() {
+        double rich = ALONE.bare().worst().verticalM();
+        BlockWorth snow = BlockWorth.of(LEVEL, ControlLayout.NONE, Positioning.SINGLE, Surface.SAND_SNOW_WATER.ties());
+        assertThat(snow.bare().worst().verticalM()).isGreaterThan(rich);
     }
 
     @Test
@@ -164,7 +173,7 @@ class BlockWorthTest {
     /** A place that no two photos see is not made up. */
     @Test
     void aPointOutOfSightHasNoAccuracy() {
-        BlockWorth worth = BlockWorth.of(LEVEL, at(LEVEL, 0, 0, 900, 0), Positioning.PPK);
+        BlockWorth worth = BlockWorth.of(LEVEL, at(LEVEL, 0, 0, 900, 0), Positioning.PPK, 1);
         assertThat(worth.planned().atPoint(0)).isPresent();
         assertThat(worth.planned().atPoint(1)).isEmpty();
     }

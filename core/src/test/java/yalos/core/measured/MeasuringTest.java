@@ -27,8 +27,10 @@ import yalos.core.exchange.TypedPosition;
 import yalos.core.fault.InputFault;
 import yalos.core.geodesy.EastNorth;
 import yalos.core.geodesy.Geocentric;
+import yalos.core.geodesy.Geodesics;
 import yalos.core.geodesy.Grid;
 import yalos.core.geodesy.LonLat;
+import yalos.core.geodesy.PlanePoint;
 import yalos.core.measured.Observation.Solution;
 import yalos.core.terrain.Geoid;
 import yalos.core.terrain.VerticalDatum.Zero;
@@ -216,6 +218,31 @@ class MeasuringTest {
         assertThat(both.agree()).isTrue();
         Benchmarks apart = Benchmarks.of(List.of(first, new Benchmarks.Residual("BM 2", 0, 0, -0.4)));
         assertThat(apart.agree()).isFalse();
+    }
+
+    /** By hand: two marks 100 m apart, turned by 90° and drawn out by a tenth, moved by 5 and 7 m. */
+    @Test
+    void marksTellATurnAndAScale() {
+        List<PlanePoint> measured = List.of(new PlanePoint(0, 0), new PlanePoint(100, 0));
+        List<PlanePoint> known = List.of(new PlanePoint(55, -48), new PlanePoint(55, 62));
+        Helmert helmert = Helmert.of(measured, known);
+        assertThat(helmert.turnRad()).isCloseTo(Math.PI / 2, Offset.offset(1e-12));
+        assertThat(helmert.scale()).isCloseTo(1.1, Offset.offset(1e-12));
+        assertThat(helmert.eastM()).isEqualTo(5);
+        assertThat(helmert.northM()).isEqualTo(7);
+        assertThat(helmert.leftM()).isLessThan(1e-9);
+        assertThatThrownBy(() -> Helmert.of(measured.subList(0, 1), known.subList(0, 1)))
+                .hasMessageContaining("Two marks");
+    }
+
+    /** A system of degrees other than WGS84 is shifted: OSGB36 lies 80 to 130 m from it in these parts (common practice). */
+    @Test
+    void degreesOfAnotherDatumAreBroughtToWgs84() {
+        ObservationFrame frame = ObservationFrame.of(OptionalInt.of(4277));
+        ObservationReading reading = read(table("name,lat,lon,z\nA1,54.5,-4.35,380\n"), frame);
+        double off = Geodesics.distanceM(
+                LonLat.of(-4.35, 54.5), reading.rows().get(0).observation().place());
+        assertThat(off).isBetween(60.0, 140.0);
     }
 
     private static LonLat degrees(String latitude, String longitude) {

@@ -10,6 +10,7 @@ import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
+import yalos.core.brief.Surface;
 import yalos.core.control.Assumptions;
 import yalos.core.control.Avoided;
 import yalos.core.control.BlockWorth;
@@ -100,6 +101,11 @@ class ControlBook implements StageBook {
         model.addAttribute("kinds", ControlPoint.Kind.values());
         model.addAttribute("avoidedKinds", Avoided.Kind.values());
         model.addAttribute("assumed", assumed(layout.assumptions(), units));
+        Surface surface = opened.block().facts().brief().surface();
+        model.addAttribute(
+                "surface",
+                "On the brief's surface, %s, matching is taken to find %.0f %% of them (common practice)."
+                        .formatted(surface.words(), 100 * surface.ties()));
         model.addAttribute("avoided", avoided(layout, units));
         model.addAttribute("nextName", layout.nextName());
         model.addAttribute("counts", counts(layout));

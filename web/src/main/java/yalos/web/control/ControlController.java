@@ -202,8 +202,7 @@ class ControlController {
                 .filter(ControlPoint::locked)
                 .forEach(point -> kept.add(ControlLayout.key(point.name())));
         ControlLayout proposed = work.answer("The proposal", () -> {
-            BlockWorth worth =
-                    BlockWorth.of(plan, facts.control(), facts.brief().positioning());
+            BlockWorth worth = ControlDesk.worth(plan, facts, facts.brief().positioning());
             Proposal proposal = new Proposal(worth);
             return every.isPresent()
                     ? proposal.layoutSpaced(every.getAsDouble(), checks, kept)

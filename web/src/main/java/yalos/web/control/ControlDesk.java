@@ -127,7 +127,7 @@ class ControlDesk {
         if (!layout.points().isEmpty()) {
             to.walk = Walk.of(plan, layout);
         }
-        to.worth = BlockWorth.of(plan, layout, wanted);
+        to.worth = worth(plan, facts, wanted);
         to.rows = Layouts.of(to.worth, asked, mode);
         List<Instead> found = new ArrayList<>();
         positions(facts, plan, asked, mode, found);
@@ -144,12 +144,18 @@ class ControlDesk {
         to.whole = true;
     }
 
+    /** What a plan of a block is worth, with its points and on its surface. */
+    static BlockWorth worth(BlockPlan plan, BlockFacts facts, Positioning wanted) {
+        return BlockWorth.of(
+                plan, facts.control(), wanted, facts.brief().surface().ties());
+    }
+
     /** Better positions: what the aircraft can do and the brief does not ask. */
     private void positions(BlockFacts facts, BlockPlan plan, Accuracy asked, Positioning mode, List<Instead> found) {
         for (Positioning better : new Positioning[] {Positioning.RTK_NETWORK, Positioning.RTK_BASE, Positioning.PPK}) {
             boolean able = plan.request().able(better) == better;
             if (able && better.horizontalM() < mode.horizontalM() - 1e-9) {
-                BlockWorth worth = BlockWorth.of(plan, facts.control(), better);
+                BlockWorth worth = worth(plan, facts, better);
                 double base = CrewTime.of(0, 0, 1, better).baseS() / 60;
                 found.add(instead(better.words(), worth, asked, base));
                 return;
@@ -164,8 +170,7 @@ class ControlDesk {
         Planned planned = plans.plan(facts.with(facts.patterns().with(more)));
         planned.whole().map(Planned.Whole::plan).ifPresent(other -> {
             try {
-                BlockWorth worth =
-                        BlockWorth.of(other, facts.control(), facts.brief().positioning());
+                BlockWorth worth = worth(other, facts, facts.brief().positioning());
                 found.add(instead(words, worth, asked, (other.flightTimeS() - plan.flightTimeS()) / 60));
             } catch (InputFault tooMany) {
                 // A block that is only just small enough has no room for more photos; the row is left out.

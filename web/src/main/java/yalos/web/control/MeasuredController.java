@@ -20,9 +20,11 @@ import yalos.core.exchange.TypedPosition;
 import yalos.core.fault.InputFault;
 import yalos.core.geodesy.EastNorth;
 import yalos.core.geodesy.LonLat;
+import yalos.core.geodesy.PlanePoint;
 import yalos.core.measured.AntennaHeight;
 import yalos.core.measured.BaseShift;
 import yalos.core.measured.Benchmarks;
+import yalos.core.measured.Helmert;
 import yalos.core.measured.MeasuredPoint;
 import yalos.core.measured.Observation;
 import yalos.core.measured.Observation.Solution;
@@ -271,6 +273,7 @@ class MeasuredController {
                                         .orElse("not measured")))
                         .toList());
         model.addAttribute("shifted", rows.shift(id).isPresent());
+        model.addAttribute("turned", turned(id, points, plane, units));
         found.ifPresent(all -> {
             model.addAttribute("marksAgree", all.agree());
             model.addAttribute(
@@ -287,6 +290,28 @@ class MeasuredController {
                                     Shown.accuracy(units, all.upM()),
                                     Shown.accuracy(units, all.spreadM())));
         });
+    }
+
+    /** What the marks say besides a shift: a turn or a scale means a wrong system. Empty with fewer than two of them. */
+    private String turned(long id, Map<String, MeasuredPoint> points, LocalPlane plane, UnitChoice units) {
+        List<PlanePoint> seen = new ArrayList<>();
+        List<PlanePoint> known = new ArrayList<>();
+        for (ControlMapper.MarkRow mark : rows.marks(id)) {
+            MeasuredPoint one = points.get(ControlLayout.key(mark.name()));
+            if (one != null) {
+                seen.add(plane.toPlane(one.place()));
+                known.add(plane.toPlane(LonLat.of(mark.lon(), mark.lat())));
+            }
+        }
+        if (seen.size() < 2 || seen.get(0).distanceM(seen.get(1)) < 1) {
+            return "";
+        }
+        Helmert helmert = Helmert.of(seen, known);
+        return "Between the marks it is turned by %.0f″ and drawn out by %.0f parts in a million; %s is left. Far from 0, the system is a wrong one."
+                .formatted(
+                        Math.toDegrees(helmert.turnRad()) * 3600,
+                        (helmert.scale() - 1) * 1e6,
+                        Shown.accuracy(units, helmert.leftM()));
     }
 
     /** One observation typed in the field. Heights are of the antenna's reference point where a pole is said to be taken off. */
