@@ -59,11 +59,7 @@ public final class BlockNetwork {
                     "ground", "unknown", "Nobody knows how high this is flown; see the findings of Ground.");
         }
         if (exposures.size() < 2 || exposures.size() > MOST_PHOTOS) {
-            throw new InputFault(
-                    "photos",
-                    exposures.size(),
-                    "%,d photos: accuracy is foretold for 2 to %,d. Split the block."
-                            .formatted(exposures.size(), MOST_PHOTOS));
+            throw new InputFault("photos", exposures.size(), tooMany(exposures.size()));
         }
         views = exposures.stream()
                 .map(photo -> new View(photo.lens(), photo.pose()))
@@ -90,6 +86,12 @@ public final class BlockNetwork {
      */
     static BlockNetwork of(BlockPlan plan, Assumptions assumptions, Positioning mode, List<MarkedPlace> places) {
         return new BlockNetwork(plan, assumptions, mode, places);
+    }
+
+    /** What is said of a block with more or fewer photos than are adjusted together. */
+    public static String tooMany(int photos) {
+        return "%,d photos: accuracy is foretold for 2 to %,d. Split the block; points can be set all the same."
+                .formatted(photos, MOST_PHOTOS);
     }
 
     Network network() {

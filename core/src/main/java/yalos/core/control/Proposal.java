@@ -2,10 +2,11 @@ package yalos.core.control;
 
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
-import java.util.stream.IntStream;
 import yalos.core.block.LocalPlane;
 import yalos.core.control.ControlPoint.Role;
 import yalos.core.fault.InputFault;
@@ -30,16 +31,27 @@ public final class Proposal {
 
     private final BlockWorth worth;
     private final List<Integer> fit;
+    /** What most often speaks against a place. */
+    private final String mostly;
 
     /** Over a block whose places were looked at for suitability. */
     public Proposal(BlockWorth worth) {
         this.worth = worth;
         Suitability suitability = new Suitability(worth.plan(), worth.layout());
-        this.fit = IntStream.range(0, worth.places().size())
-                .filter(worth::seen)
-                .filter(i -> suitability.faults(worth.places().get(i)).isEmpty())
-                .boxed()
-                .toList();
+        Map<String, Integer> against = new HashMap<>();
+        List<Integer> found = new ArrayList<>();
+        for (int i = 0; i < worth.places().size(); i++) {
+            List<String> faults = suitability.faults(worth.places().get(i));
+            faults.forEach(fault -> against.merge(fault, 1, Integer::sum));
+            if (faults.isEmpty() && worth.seen(i)) {
+                found.add(i);
+            }
+        }
+        this.fit = found;
+        this.mostly = against.entrySet().stream()
+                .max(Map.Entry.comparingByValue())
+                .map(most -> most.getKey())
+                .orElse("in too few photos");
     }
 
     /** How many places take a target. */
@@ -125,9 +137,7 @@ public final class Proposal {
     private void refuseNoRoom() {
         if (fit.isEmpty()) {
             throw new InputFault(
-                    "points",
-                    "none",
-                    "No place in the block takes a target: too steep, too near to obstacles, avoided, or in too few photos.");
+                    "points", "none", "No place in the block takes a target. Most often: %s.".formatted(mostly));
         }
     }
 

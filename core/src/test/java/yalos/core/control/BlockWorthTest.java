@@ -151,7 +151,7 @@ class BlockWorthTest {
         BlockWorth water = BlockWorth.of(LEVEL, none, Positioning.SINGLE, 1);
         assertThatThrownBy(() -> new Proposal(water).layout(5, 5, Set.of()))
                 .isInstanceOf(InputFault.class)
-                .hasMessageContaining("No place in the block takes a target");
+                .hasMessageContaining("No place in the block takes a target. Most often: water.");
     }
 
     /** Snow gives fewer tie points than heather, and the block is worth less. */

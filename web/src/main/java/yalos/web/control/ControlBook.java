@@ -120,7 +120,8 @@ class ControlBook implements StageBook {
         ControlDesk.Foretelling found = desk.of(opened.block().id(), facts, plan);
         Optional<Foretold> foretold = found.worth().map(BlockWorth::planned);
         model.addAttribute("running", found.running());
-        model.addAttribute("why_not", found.fault());
+        model.addAttribute("step", found.step());
+        model.addAttribute("whyNot", found.fault());
         foretold.ifPresent(known -> headline(known, facts, plan, units, model));
         model.addAttribute("points", points(opened, plan, layout, foretold));
         found.walk().ifPresent(walk -> {

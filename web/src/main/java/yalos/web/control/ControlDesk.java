@@ -28,6 +28,7 @@ import yalos.core.units.Unit;
 import yalos.web.block.PlanDesk;
 import yalos.web.block.Planned;
 import yalos.web.store.BlockFacts;
+import yalos.web.work.Busy;
 import yalos.web.work.Order;
 import yalos.web.work.Recent;
 import yalos.web.work.Work;
@@ -57,6 +58,8 @@ class ControlDesk {
     /** What is found out of a block, as far as it is: first its worth, then layouts, then what would do instead. */
     static final class Foretelling {
         private volatile Work<?> work;
+        private volatile String refused = "";
+        private volatile String step = "";
         private volatile BlockWorth worth;
         private volatile Walk walk;
         private volatile List<Layouts.Row> rows = List.of();
@@ -81,15 +84,23 @@ class ControlDesk {
 
         /** Whether something is still to come. */
         boolean running() {
-            return !whole && work.open();
+            return work != null && !whole && work.open();
         }
 
         boolean calledOff() {
-            return !whole && work.calledOff();
+            return work != null && !whole && work.calledOff();
+        }
+
+        /** What is being done, in words. */
+        String step() {
+            return step;
         }
 
         /** Why nothing can be foretold. */
         String fault() {
+            if (work == null) {
+                return refused;
+            }
             return work.failed() && worth == null
                     ? work.failure()
                             .filter(InputFault.class::isInstance)
@@ -99,24 +110,34 @@ class ControlDesk {
         }
     }
 
-    /** What is found out of a block; begun when nobody asked before. */
+    /** What is found out of a block; begun when nobody asked before. Where too much waits it says so, and is begun when it is asked again. */
     synchronized Foretelling of(long block, BlockFacts facts, BlockPlan plan) {
         Foretelling known = kept.get(facts);
-        if (known == null || known.calledOff()) {
-            known = new Foretelling();
-            Foretelling begun = known;
-            Foretelling before = newest.put(block, begun);
-            if (before != null && before.running()) {
-                before.work.callOff();
-            }
-            Order order = new Order("block " + block, "What the points are worth", BlockNetwork.bytes(plan), END);
+        return known == null || known.calledOff() ? begun(block, facts, plan) : known;
+    }
+
+    private Foretelling begun(long block, BlockFacts facts, BlockPlan plan) {
+        Foretelling begun = new Foretelling();
+        begun.step = "%,d photos are being adjusted".formatted(plan.photos());
+        if (plan.photos() > BlockNetwork.MOST_PHOTOS) {
+            begun.refused = BlockNetwork.tooMany(plan.photos());
+            return begun;
+        }
+        Foretelling before = newest.put(block, begun);
+        if (before != null && before.running()) {
+            before.work.callOff();
+        }
+        Order order = new Order("block " + block, "What the points are worth", BlockNetwork.bytes(plan), END);
+        try {
             begun.work = queue.submit(order, work -> {
                 foretell(facts, plan, begun);
                 return true;
             });
             kept.put(facts, begun);
+        } catch (Busy busy) {
+            begun.refused = busy.getMessage();
         }
-        return known;
+        return begun;
     }
 
     private void foretell(BlockFacts facts, BlockPlan plan, Foretelling to) {
@@ -128,7 +149,9 @@ class ControlDesk {
             to.walk = Walk.of(plan, layout);
         }
         to.worth = worth(plan, facts, wanted);
+        to.step = "layouts are being compared";
         to.rows = Layouts.of(to.worth, asked, mode);
+        to.step = "tie strips and a second height are being tried";
         List<Instead> found = new ArrayList<>();
         positions(facts, plan, asked, mode, found);
         to.instead = List.copyOf(found);

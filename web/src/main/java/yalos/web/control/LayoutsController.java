@@ -61,6 +61,7 @@ class LayoutsController {
                     "instead",
                     found.instead().stream().map(one -> view(one, units)).toList());
             model.addAttribute("running", found.running());
+            model.addAttribute("step", found.step());
             model.addAttribute("fault", found.fault());
         });
         return "control/layouts";

@@ -139,6 +139,31 @@ class ControlPagesTest {
         assertThat(page(block)).contains("Ground without targets: none drawn");
     }
 
+    /** More photos than are adjusted together: said in a sentence, and points can be set all the same. */
+    @Test
+    void hugeAndTinyBlocksAreToldWhatCannotBe() {
+        long huge = visitor.newBlock("Huge control", "54.7, -4.2");
+        visitor.change(huge, "ground", "/import", "text", "54.70 -4.20\n54.70 -4.15\n54.73 -4.15\n54.73 -4.20");
+        assertThat(page(huge)).contains("accuracy is foretold for 2 to 5,000");
+        assertThat(layouts(huge)).contains("Split the block");
+        assertThat(visitor.change(huge, "control", "/control/points", "place", "54.71, -4.18"))
+                .contains("1 control, 0 check");
+        long tiny = visitor.newBlock("Tiny control", "54.6, -4.2");
+        visitor.change(tiny, "ground", "/import", "text", "54.6 -4.2\n54.6 -4.1998\n54.60015 -4.1998\n54.60015 -4.2");
+        HttpResponse<String> refused = visitor.htmx(
+                "/blocks/" + tiny + "/control/propose",
+                "control",
+                "5",
+                "checks",
+                "3",
+                "version",
+                visitor.version(tiny),
+                "stage",
+                "control");
+        assertThat(refused.statusCode()).isEqualTo(400);
+        assertThat(refused.body()).contains("Most often: ");
+    }
+
     private String check(long block, String text) {
         HttpResponse<String> answer = visitor.upload(
                 "/blocks/" + block + "/control/measured/file", "points.csv", text.getBytes(StandardCharsets.UTF_8));
