@@ -352,7 +352,7 @@ class FactsJsonTest {
 
     @ParameterizedTest
     @CsvSource({
-        "'{\"shape\":7,\"outline\":[]}', newer Yalos (form 8; this one reads up to form 7)",
+        "'{\"shape\":8,\"outline\":[]}', newer Yalos (form 8; this one reads up to form 7)",
         "'{\"outline\":[]}', does not say in which form",
         "'{\"shape\":2,\"outline\":[', cannot be read",
         "'', does not say in which form",
