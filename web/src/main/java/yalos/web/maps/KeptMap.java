@@ -1,6 +1,7 @@
 package yalos.web.maps;
 
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.Connection;
@@ -30,6 +31,7 @@ final class KeptMap implements TilePyramid {
 
     private final AddressRow row;
     private final MapAddress address;
+    private boolean formatSaid;
     private final TileFetch fetch;
     private final Path path;
     private final Connection db;
@@ -105,6 +107,25 @@ final class KeptMap implements TilePyramid {
         }
     }
 
+    /** What the first picture is, the file says it holds: other programs go by it. */
+    private void sayFormat(byte[] picture) throws SQLException {
+        if (formatSaid || picture.length == 0) {
+            return;
+        }
+        try (PreparedStatement put = db.prepareStatement("update metadata set value = ? where name = 'format'")) {
+            put.setString(1, format(picture));
+            put.execute();
+        }
+        formatSaid = true;
+    }
+
+    /** Of a picture by its first bytes, in the words of MBTiles. */
+    static String format(byte[] picture) {
+        boolean jpeg = picture.length > 2 && picture[0] == (byte) 0xFF && picture[1] == (byte) 0xD8;
+        boolean webp = picture.length > 12 && new String(picture, 8, 4, StandardCharsets.US_ASCII).equals("WEBP");
+        return jpeg ? "jpg" : webp ? "webp" : "png";
+    }
+
     private synchronized void keep(TileMatrix level, long column, long tileRow, byte[] bytes) throws IOException {
         if (Files.size(path) > MOST_BYTES) {
             return;
@@ -113,6 +134,7 @@ final class KeptMap implements TilePyramid {
             place(put, level, column, tileRow);
             put.setBytes(4, bytes);
             put.execute();
+            sayFormat(bytes);
         } catch (SQLException e) {
             throw new IOException(e);
         }

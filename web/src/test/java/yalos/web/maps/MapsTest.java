@@ -23,6 +23,7 @@ import java.sql.DriverManager;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.util.Arrays;
+import java.util.HexFormat;
 import java.util.concurrent.atomic.AtomicInteger;
 import javax.imageio.ImageIO;
 import org.junit.jupiter.api.AfterAll;
@@ -457,5 +458,16 @@ class MapsTest {
     })
     void addressesOfThisMachinesOwnNetworkAreKnown(String address, boolean home) throws IOException {
         assertThat(TileFetch.isHome(InetAddress.getByName(address))).isEqualTo(home);
+    }
+
+    /** Other programs go by what a kept file says of its tiles. */
+    @ParameterizedTest
+    @CsvSource({
+        "ffd8ffe000104a4649460001, jpg",
+        "89504e470d0a1a0a0000000d49484452, png",
+        "524946461234567857454250565038, webp"
+    })
+    void aKeptMapSaysWhatItsPicturesAre(String start, String format) {
+        assertThat(KeptMap.format(HexFormat.of().parseHex(start))).isEqualTo(format);
     }
 }
