@@ -5,10 +5,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
 import org.assertj.core.data.Offset;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import yalos.core.Reference;
@@ -91,5 +93,18 @@ class SunTest {
             assertThat(found.horizontalM()).isCloseTo(level, Offset.offset(1e-9 * (1 + level)));
             assertThat(found.alongGroundM()).isCloseTo(along, Offset.offset(1e-9 * (1 + along)));
         });
+    }
+
+    /** The same rows of the reference, in a sentence: Munich at midsummer, and a place where the sun does not rise. */
+    @Test
+    void aDayIsToldInASentence() {
+        LonLat munich = LonLat.of(11.575, 48.137);
+        assertThat(Daylight.words(munich, LocalDate.of(2025, 6, 21), ZoneOffset.UTC))
+                .isEqualTo("the sun is above 30° from 06:33 to 15:57, highest at 11:15 with 65°; shadows then 0.5 times"
+                        + " the height (Z)");
+        assertThat(Daylight.words(munich, LocalDate.of(2025, 12, 21), ZoneOffset.UTC))
+                .contains("never above 30°");
+        assertThat(Daylight.words(LonLat.of(20, 78), LocalDate.of(2025, 12, 21), ZoneOffset.UTC))
+                .isEqualTo("the sun does not rise");
     }
 }

@@ -1,5 +1,7 @@
 package yalos.web.brief;
 
+import java.time.LocalDate;
+import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -16,6 +18,7 @@ import yalos.core.brief.Purpose;
 import yalos.core.brief.Site;
 import yalos.core.brief.Surface;
 import yalos.core.kit.Positioning;
+import yalos.core.light.Daylight;
 import yalos.core.plan.BlockPlan;
 import yalos.core.plan.PlanProof;
 import yalos.core.proof.RuleOfThumb;
@@ -96,10 +99,19 @@ class BriefBook implements StageBook {
                         .isPresent());
         opened.planned().whole().map(Planned.Whole::plan).ifPresent(plan -> {
             model.addAttribute("day", day(brief, plan, units));
+            model.addAttribute("daylight", daylight(brief, plan));
             model.addAttribute("pack", PackList.of(brief, plan));
             model.addAttribute("schools", work.answer("The comparison", () -> Schools.of(plan, units)));
             model.addAttribute("curve", work.answer("The curve", () -> curve(brief, plan, units)));
         });
+    }
+
+    /** The light of the day the result is due; of today where no day is given. By the clock of this machine, which is in the field with its operator. */
+    private static String daylight(Brief brief, BlockPlan plan) {
+        LocalDate day = brief.due().orElseGet(LocalDate::now);
+        String when = brief.due().isPresent() ? "On the day it is due, " + day : "Today";
+        return "%s: %s."
+                .formatted(when, Daylight.words(plan.request().outline().middle(), day, ZoneId.systemDefault()));
     }
 
     /** How the day is spent, with its sum at the end. */
