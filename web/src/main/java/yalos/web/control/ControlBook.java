@@ -2,6 +2,7 @@ package yalos.web.control;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -59,6 +60,7 @@ class ControlBook implements StageBook {
      *
      * @param sigma positions and heights foretold; empty while it is not known
      * @param measured how often
+     * @param used how many of these measurements may be used
      */
     public record PointRow(
             String name,
@@ -72,7 +74,8 @@ class ControlBook implements StageBook {
             String note,
             String sigma,
             List<String> faults,
-            int measured) {}
+            int measured,
+            int used) {}
 
     /** What is taken for granted, as it is typed. */
     public record AssumedView(
@@ -173,11 +176,19 @@ class ControlBook implements StageBook {
         BlockFacts facts = opened.block().facts();
         UnitChoice units = opened.units();
         List<List<String>> against = faults.computeIfAbsent(facts, changed -> faults(plan, layout));
-        Map<String, Integer> taken = measured.counts(opened.block().id());
+        Map<String, Integer> used = new HashMap<>();
+        Map<String, Integer> tried = new HashMap<>();
+        for (MeasuredPoints.Judged one : measured.judged(
+                opened.block().id(), plan.block().plane(), layout.assumptions().epochs())) {
+            String key = ControlLayout.key(one.one().point());
+            tried.merge(key, 1, Integer::sum);
+            used.merge(key, one.used() ? 1 : 0, Integer::sum);
+        }
         List<PointRow> rows = new ArrayList<>();
         for (int i = 0; i < layout.points().size(); i++) {
             ControlPoint point = layout.points().get(i);
             int at = i;
+            String key = ControlLayout.key(point.name());
             rows.add(new PointRow(
                     point.name(),
                     point.role().words(),
@@ -195,7 +206,8 @@ class ControlBook implements StageBook {
                                     .orElse("in too few photos"))
                             .orElse(""),
                     against.get(i),
-                    taken.getOrDefault(ControlLayout.key(point.name()), 0)));
+                    tried.getOrDefault(key, 0),
+                    used.getOrDefault(key, 0)));
         }
         return rows;
     }

@@ -295,6 +295,7 @@ class ControlPagesTest {
         typed(block, "1", at(0, 0), "300", "7 cm", "FLOAT");
         String page = measured(block);
         assertThat(page).contains("never above 5 cm").contains("float solution").contains("nothing of it may be used");
+        assertThat(page(block)).contains("badly measured");
         Matcher id = Pattern.compile("name=\"observation\" value=\"(\\d+)\"").matcher(page);
         assertThat(id.find()).isTrue();
         String address = "/blocks/" + block + "/control/measured/judge";
