@@ -26,6 +26,7 @@ public final class BlockWorth {
     private final int[] at;
 
     private final JointCovariance free;
+    private final Foretold planned;
 
     private BlockWorth(BlockPlan plan, ControlLayout layout, List<MarkedPlace> places, int[] at, JointCovariance free) {
         this.plan = plan;
@@ -33,6 +34,7 @@ public final class BlockWorth {
         this.places = places;
         this.at = at;
         this.free = free;
+        this.planned = foretold();
     }
 
     /**
@@ -75,8 +77,12 @@ public final class BlockWorth {
         return at[place] >= 0;
     }
 
-    /** With the control points of the layout. */
+    /** With the control points of the layout; every page and the sheet ask for it. */
     public Foretold planned() {
+        return planned;
+    }
+
+    private Foretold foretold() {
         Map<Integer, Axes> held = new HashMap<>();
         for (int i = 0; i < layout.points().size(); i++) {
             ControlPoint point = layout.points().get(i);

@@ -37,20 +37,19 @@ public record SunDay(Instant noon, Optional<Instant> rise, Optional<Instant> set
         Optional<Instant> rise = Optional.empty();
         Optional<Instant> set = Optional.empty();
         if (highest > Sun.RISE_RAD) {
-            rise = mirrored(place, noon, Sun.RISE_RAD);
+            rise = rise(place, noon);
             Instant end = noon.plus(HALF_DAY);
             set = Optional.of(Sun.crossing(place, noon, end, Sun.RISE_RAD)).filter(time -> time.isBefore(end));
         }
         return new SunDay(noon, rise, set, highest);
     }
 
-    /** The last crossing before a noon. */
-    private static Optional<Instant> mirrored(LonLat place, Instant noon, double elevationRad) {
-        Instant begin = noon.minus(HALF_DAY);
-        Instant from = begin;
+    /** The last crossing before a noon at which it is up. */
+    private static Optional<Instant> rise(LonLat place, Instant noon) {
+        Instant from = noon.minus(HALF_DAY);
         Optional<Instant> last = Optional.empty();
         while (from.isBefore(noon)) {
-            Instant next = Sun.crossing(place, from, noon, elevationRad);
+            Instant next = Sun.crossing(place, from, noon, Sun.RISE_RAD);
             if (!next.isBefore(noon)) {
                 break;
             }

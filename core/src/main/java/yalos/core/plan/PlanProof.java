@@ -144,16 +144,19 @@ public final class PlanProof {
     }
 
     private Judgement.Asked asked(Accuracy accuracy) {
+        Accuracy asked = asked(plan, accuracy);
         return new Judgement.Asked(
-                plan.leastPhotos(),
-                plan.askedGsdM(),
-                pinned(Quantity.POSITIONS_TO, accuracy.positionM()),
-                pinned(Quantity.HEIGHTS_TO, accuracy.heightM()),
-                nearestGsdM());
+                plan.leastPhotos(), plan.askedGsdM(), asked.positionM(), asked.heightM(), nearestGsdM());
     }
 
-    /** A pinned accuracy counts instead of the brief's. */
-    private OptionalDouble pinned(Quantity accuracy, OptionalDouble otherwise) {
+    /** What is asked of a plan: a pinned accuracy counts instead of the brief's. */
+    public static Accuracy asked(BlockPlan plan, Accuracy brief) {
+        return new Accuracy(
+                pinned(plan, Quantity.POSITIONS_TO, brief.positionM()),
+                pinned(plan, Quantity.HEIGHTS_TO, brief.heightM()));
+    }
+
+    private static OptionalDouble pinned(BlockPlan plan, Quantity accuracy, OptionalDouble otherwise) {
         OptionalDouble pin = plan.request().pins().si(accuracy);
         return pin.isPresent() ? pin : otherwise;
     }

@@ -22,11 +22,15 @@ import yalos.core.kit.Aircraft;
 import yalos.core.kit.Kit;
 import yalos.core.kit.Positioning;
 import yalos.core.pins.Pins;
+import yalos.core.pins.Quantity;
 import yalos.core.plan.BlockPlan;
 import yalos.core.plan.GroundRequest;
+import yalos.core.plan.PlanProof;
 import yalos.core.plan.PlanProof.Accuracy;
 import yalos.core.plan.PlanRequest;
 import yalos.core.site.Obstacle;
+import yalos.core.units.Measure;
+import yalos.core.units.Unit;
 
 /** What control makes of a block, against what the reference network cases show and what the trade knows. */
 class BlockWorthTest {
@@ -152,6 +156,38 @@ class BlockWorthTest {
         assertThatThrownBy(() -> new Proposal(water).layout(5, 5, Set.of()))
                 .isInstanceOf(InputFault.class)
                 .hasMessageContaining("No place in the block takes a target. Most often: water.");
+    }
+
+    /** A pinned accuracy is asked instead of the brief's, in Control as in Proof. */
+    @Test
+    void whatIsPinnedIsAsked() {
+        Accuracy brief = new Accuracy(OptionalDouble.of(0.03), OptionalDouble.of(0.05));
+        assertThat(PlanProof.asked(LEVEL, brief)).isEqualTo(brief);
+        BlockPlan pinned =
+                LEVEL.tried(LEVEL.request().pins().with(Quantity.HEIGHTS_TO, Measure.of(2, Unit.CENTIMETRE)));
+        assertThat(PlanProof.asked(pinned, brief).heightM()).hasValue(0.02);
+        assertThat(PlanProof.asked(pinned, brief).positionM()).hasValue(0.03);
+    }
+
+    /** The quick cost of a layout is the mean of what the whole update gives place by place; what all share is no more than what each has. */
+    @Test
+    void whatIsKnownTogetherAddsUp() {
+        Foretold planned = ALONE.bare();
+        double shared = planned.shared().verticalM();
+        assertThat(shared).isLessThanOrEqualTo(planned.typical().verticalM() + 1e-12);
+        List<Integer> three = new Proposal(ALONE).control(3);
+        Foretold held = ALONE.with(three);
+        double sum = 0;
+        int count = 0;
+        for (int i = 0; i < ALONE.places().size(); i++) {
+            Optional<Foretold.Sigma> sigma = held.atPlace(i);
+            if (sigma.isPresent()) {
+                sum += 2 * Math.pow(sigma.get().horizontalM(), 2)
+                        + Math.pow(sigma.get().verticalM(), 2);
+                count++;
+            }
+        }
+        assertThat(ALONE.cost(three)).isCloseTo(sum / count, Percentage.withPercentage(1e-6));
     }
 
     /** Snow gives fewer tie points than heather, and the block is worth less. */

@@ -5,7 +5,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.OptionalDouble;
 import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.stereotype.Component;
 import yalos.core.control.BlockNetwork;
@@ -20,8 +19,8 @@ import yalos.core.kit.Positioning;
 import yalos.core.pattern.AddedPass;
 import yalos.core.pattern.Crossing;
 import yalos.core.pattern.TieStrips;
-import yalos.core.pins.Quantity;
 import yalos.core.plan.BlockPlan;
+import yalos.core.plan.PlanProof;
 import yalos.core.plan.PlanProof.Accuracy;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
@@ -208,10 +207,6 @@ class ControlDesk {
 
     /** What brief and pins ask of the block. */
     static Accuracy asked(BlockFacts facts, BlockPlan plan) {
-        Accuracy brief = facts.brief().accuracy();
-        OptionalDouble positions = plan.request().pins().si(Quantity.POSITIONS_TO);
-        OptionalDouble heights = plan.request().pins().si(Quantity.HEIGHTS_TO);
-        return new Accuracy(
-                positions.isPresent() ? positions : brief.positionM(), heights.isPresent() ? heights : brief.heightM());
+        return PlanProof.asked(plan, facts.brief().accuracy());
     }
 }

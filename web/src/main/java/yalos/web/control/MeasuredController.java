@@ -18,6 +18,7 @@ import yalos.core.control.ControlPoint;
 import yalos.core.exchange.TypedPosition;
 import yalos.core.fault.InputFault;
 import yalos.core.geodesy.EastNorth;
+import yalos.core.geodesy.Grid;
 import yalos.core.geodesy.LonLat;
 import yalos.core.geodesy.PlanePoint;
 import yalos.core.measured.AntennaHeight;
@@ -88,7 +89,6 @@ class MeasuredController {
                 measured.judged(id, plane, layout.assumptions().epochs());
         Map<String, MeasuredPoint> points = measured.points(judged, plane);
         model.addAttribute("block", block);
-        model.addAttribute("units", units);
         List<PointView> views = points(layout, points, judged, plane, units);
         model.addAttribute("points", views);
         model.addAttribute(
@@ -119,13 +119,21 @@ class MeasuredController {
 
     /** The plane of a block; that of its launch point while it has no outline. */
     static LocalPlane plane(OpenBlock block) {
-        LonLat middle = block.facts().outline().isEmpty()
+        return LocalPlane.at(block.facts().grid().orElseGet(() -> Grid.utmAt(middle(block))), middle(block));
+    }
+
+    /**
+     * The middle of a block, or its launch point while it has no outline.
+     *
+     * @throws InputFault for a block that lies nowhere yet
+     */
+    static LonLat middle(OpenBlock block) {
+        return block.facts().outline().isEmpty()
                 ? block.facts()
                         .launch()
                         .orElseThrow(
                                 () -> new InputFault("place", "none", "The block has no place yet; draw an outline."))
                 : block.facts().outline().middle();
-        return LocalPlane.at(block.facts().grid().orElseThrow(), middle);
     }
 
     private static List<PointView> points(
@@ -227,6 +235,15 @@ class MeasuredController {
     private void base(long id, Model model, UnitChoice units) {
         Optional<BaseRow> base = rows.base(id);
         model.addAttribute("base", base.orElse(null));
+        model.addAttribute(
+                "baseWords",
+                base.map(row -> "%s on %s mark, antenna %.3f m over it, raw log %s."
+                                .formatted(
+                                        row.name(),
+                                        row.known() ? "a known" : "an unknown",
+                                        row.antenna(),
+                                        row.logging() ? "on" : "OFF"))
+                        .orElse(""));
         model.addAttribute(
                 "baseAdvice",
                 base.map(

@@ -172,9 +172,7 @@ class ObservationFile {
         PointTable few = new PointTable(
                 held.table().heading(),
                 held.table().rows().stream().limit(SAMPLE).toList());
-        LonLat middle = block.facts().outline().isEmpty()
-                ? block.facts().launch().orElseThrow()
-                : block.facts().outline().middle();
+        LonLat middle = MeasuredController.middle(block);
         double reach = block.facts().outline().corners().stream()
                 .mapToDouble(corner -> Geodesics.distanceM(middle, corner))
                 .max()
@@ -272,9 +270,7 @@ class ObservationFile {
 
     private static ObservationFrame frame(
             OpenBlock block, List<ObservationColumn> columns, MultiValueMap<String, String> typed) {
-        LonLat middle = block.facts().outline().isEmpty()
-                ? block.facts().launch().orElseThrow()
-                : block.facts().outline().middle();
+        LonLat middle = MeasuredController.middle(block);
         ObservationFrame first = ReadingDoubts.first(columns, block.facts().epsg(), middle);
         if (!typed.containsKey("zero")) {
             return first;

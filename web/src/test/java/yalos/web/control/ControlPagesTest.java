@@ -139,6 +139,15 @@ class ControlPagesTest {
         assertThat(page(block)).contains("Ground without targets: none drawn");
     }
 
+    @Test
+    void aBlockThatLiesNowhereIsToldWhatIsMissing() {
+        long nowhere = visitor.newBlock("Nowhere control", "");
+        HttpResponse<String> refused = visitor.get("/blocks/" + nowhere + "/control/measured");
+        assertThat(refused.statusCode()).isEqualTo(400);
+        assertThat(refused.body()).contains("The block has no place yet");
+        assertThat(page(nowhere)).contains("Points follow when there is an outline");
+    }
+
     /** More photos than are adjusted together: said in a sentence, and points can be set all the same. */
     @Test
     void hugeAndTinyBlocksAreToldWhatCannotBe() {
