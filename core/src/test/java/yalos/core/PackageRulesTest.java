@@ -87,7 +87,7 @@ class PackageRulesTest {
                     List.of("units"),
                     List.of("reason"),
                     List.of("geodesy", "wind", "camera", "energy"),
-                    List.of("kit", "block", "basemap", "network", "light"),
+                    List.of("kit", "block", "basemap", "network", "light", "weather"),
                     List.of("terrain", "site"),
                     List.of("surface", "flight"),
                     List.of("pattern", "pins"),
@@ -95,8 +95,8 @@ class PackageRulesTest {
                     List.of("proof"),
                     List.of("plan"),
                     List.of("ledger", "trial", "brief", "exchange"),
-                    List.of("control"),
-                    List.of("measured"),
+                    List.of("control", "sortie"),
+                    List.of("measured", "day"),
                     List.of("finding")));
 
     @Test

@@ -135,6 +135,19 @@ public final class Flight {
         return lines.stream().mapToDouble(line -> line.upM()[0]).max().orElse(0);
     }
 
+    /**
+     * A part of it, from one photo to another: lines are shortened to their photos where it begins and ends within them, numbered anew from 1, and what leads there and back is put round it.
+     *
+     * @param first index of its first photo, from 0
+     * @param last index of its last
+     * @param before what leads to the first photo
+     * @param after what leads away from the last
+     */
+    public Flight part(
+            int first, int last, List<Leg> before, List<Leg> after, Optional<PlanePoint> from, double fromUpM) {
+        return new Part(this, first, last).between(before, after, from, fromUpM);
+    }
+
     /** The same flight at the heights that some ground asks for. */
     public Flight over(Heights heights) {
         return new Laying(this, heights).laid();
@@ -230,6 +243,86 @@ public final class Flight {
                 }
             }
             return joined;
+        }
+    }
+
+    /** Cuts a part out of a flight. */
+    private static final class Part {
+        private static final double STEP_M = 2.5;
+        private final Flight whole;
+        private final int first;
+        private final int last;
+        private final List<Leg> legs = new ArrayList<>();
+        private final List<Exposure> exposures = new ArrayList<>();
+        private int lines;
+
+        Part(Flight whole, int first, int last) {
+            this.whole = whole;
+            this.first = first;
+            this.last = last;
+        }
+
+        Flight between(List<Leg> before, List<Leg> after, Optional<PlanePoint> from, double fromUpM) {
+            legs.addAll(before);
+            boolean within = false;
+            for (Leg leg : whole.legs) {
+                if (leg instanceof Line line && line.exposures() > 0) {
+                    boolean holdsFirst = holds(line, first);
+                    within |= holdsFirst;
+                    if (within) {
+                        add(line);
+                    }
+                    if (holds(line, last)) {
+                        hoverBehind(line);
+                        break;
+                    }
+                } else if (within) {
+                    legs.add(leg instanceof Line line ? line.numbered(++lines, exposures.size(), 0) : leg);
+                }
+            }
+            legs.addAll(after);
+            return new Flight(legs, exposures, from, fromUpM, Optional.empty());
+        }
+
+        private static boolean holds(Line line, int exposure) {
+            return line.firstExposure() <= exposure && exposure < line.firstExposure() + line.exposures();
+        }
+
+        /** Where the aircraft stops at every photo, it does so at the last one too. */
+        private void hoverBehind(Line line) {
+            int next = whole.legs.indexOf(line) + 1;
+            if (next < whole.legs.size() && whole.legs.get(next) instanceof Hover hover && line.lengthM() == 0) {
+                legs.add(hover);
+            }
+        }
+
+        private void add(Line line) {
+            int from = Math.max(first, line.firstExposure());
+            int to = Math.min(last, line.firstExposure() + line.exposures() - 1);
+            double begin = from == line.firstExposure()
+                    ? 0
+                    : line.from().distanceM(whole.exposures.get(from).point());
+            double end = to == line.firstExposure() + line.exposures() - 1
+                    ? line.lengthM()
+                    : line.from().distanceM(whole.exposures.get(to).point());
+            legs.add(shortened(line, begin, end).numbered(++lines, exposures.size(), to - from + 1));
+            for (int i = from; i <= to; i++) {
+                Exposure one = whole.exposures.get(i);
+                exposures.add(
+                        new Exposure(exposures.size() + 1, one.pass(), lines, one.pose(), one.lens(), one.trackRad()));
+            }
+        }
+
+        private static Line shortened(Line line, double begin, double end) {
+            if (begin == 0 && end == line.lengthM()) {
+                return line;
+            }
+            int steps = (int) Math.max(1, Math.ceil((end - begin) / STEP_M));
+            double[] up = new double[steps + 1];
+            for (int i = 0; i <= steps; i++) {
+                up[i] = line.upAt(begin + (end - begin) * i / steps);
+            }
+            return line.over(line.pointAt(begin), line.pointAt(end), up);
         }
     }
 }

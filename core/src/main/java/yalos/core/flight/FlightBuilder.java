@@ -328,7 +328,8 @@ public final class FlightBuilder {
         last = Optional.of(line);
     }
 
-    List<Way> transit(Link.Kind kind, PlanePoint from, PlanePoint to, double upM) {
+    /** Level ways out or home at a height, round what must not be crossed. */
+    public List<Way> transit(Link.Kind kind, PlanePoint from, PlanePoint to, double upM) {
         double speed = kind == Link.Kind.HOME ? aircraft.returnMps() : aircraft.transitMps();
         return rising(straights(kind, from, to, speed), upM, upM);
     }

@@ -52,6 +52,16 @@ public record Line(
         return new Line(pass, number, strip, from, to, trackRad, other, speedMps, firstExposure, exposures);
     }
 
+    /** The same line under another number, with other photos. */
+    Line numbered(int other, int firstOne, int count) {
+        return new Line(pass, other, strip, from, to, trackRad, upM, speedMps, firstOne, count);
+    }
+
+    /** The same line between other ends. */
+    Line over(PlanePoint begin, PlanePoint end, double[] heights) {
+        return new Line(pass, number, strip, begin, end, trackRad, heights, speedMps, firstExposure, exposures);
+    }
+
     @Override
     public List<PlanePoint> shape() {
         return List.of(from, to);

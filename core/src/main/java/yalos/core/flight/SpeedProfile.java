@@ -53,6 +53,16 @@ record SpeedProfile(double lengthM, double accelerationMps2, double startMps, do
         return peak < Math.max(startMps, endMps) - 1e-12;
     }
 
+    /** When speeding up, holding and braking end. */
+    double[] cornersS() {
+        double whole = seconds();
+        double peak = peakMps();
+        if (lengthM <= 0 || !Double.isFinite(whole) || uneven(peak)) {
+            return new double[] {whole};
+        }
+        return new double[] {(peak - startMps) / accelerationMps2, whole - (peak - endMps) / accelerationMps2, whole};
+    }
+
     /** Seconds from the start until so far along. */
     double secondsAt(double alongM) {
         double along = Math.max(0, Math.min(lengthM, alongM));

@@ -3,6 +3,7 @@ package yalos.core.flight;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.DoubleUnaryOperator;
 
 /**
  * When is the aircraft where, and how fast? A flight on the clock, from its first leg to its last.
@@ -17,6 +18,7 @@ public final class Timeline {
     private final Flight flight;
     private final Pace pace;
     private final List<Timed> legs = new ArrayList<>();
+    private final List<Span> spans;
     private final double totalS;
 
     /** How one leg, or a run of them, is gone through. */
@@ -101,6 +103,9 @@ public final class Timeline {
             i = end;
         }
         this.totalS = now;
+        this.spans = legs.stream()
+                .map(timed -> new Span(timed.leg(), timed.fromS(), timed.toS()))
+                .toList();
     }
 
     /** A flight on the clock. */
@@ -205,9 +210,49 @@ public final class Timeline {
 
     /** All legs with their times. */
     public List<Span> spans() {
-        return legs.stream()
-                .map(timed -> new Span(timed.leg(), timed.fromS(), timed.toS()))
-                .toList();
+        return spans;
+    }
+
+    /** What the flight takes of an effort. */
+    public Tally tally(Effort effort) {
+        return new Tally(this, effort);
+    }
+
+    /**
+     * The integral of a rate over a part of a way, as it is flown there.
+     *
+     * @param leg index of a leg that is a way
+     * @param perSecond at an airspeed
+     */
+    double level(int leg, double fromS, double toS, DoubleUnaryOperator perSecond) {
+        Timed timed = legs.get(leg);
+        if (timed.motion() instanceof Straight straight) {
+            double track = ((Way) timed.leg()).trackRadAt(0);
+            return Tally.between(
+                    straight.profile(),
+                    fromS - timed.runFromS(),
+                    toS - timed.runFromS(),
+                    ground -> perSecond.applyAsDouble(pace.airspeedMps(track, ground)));
+        }
+        if (timed.motion() instanceof Round round) {
+            Arc arc = round.arc();
+            double sum = 0;
+            double before = 0;
+            double piece = arc.lengthM() / round.doneS().length;
+            for (int i = 0; i < round.doneS().length; i++) {
+                double done = round.doneS()[i];
+                double from = Math.max(before, fromS - timed.runFromS());
+                double to = Math.min(done, toS - timed.runFromS());
+                if (to > from) {
+                    double ground = piece / (done - before);
+                    double track = arc.trackRadAt((i + 0.5) * piece);
+                    sum += (to - from) * perSecond.applyAsDouble(pace.airspeedMps(track, ground));
+                }
+                before = done;
+            }
+            return sum;
+        }
+        return 0;
     }
 
     /** Seconds of climbing and sinking over one place. */

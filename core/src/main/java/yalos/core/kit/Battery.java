@@ -16,6 +16,7 @@ import yalos.core.fault.InputFault;
  * @param reserve share that must be left at landing, 0..1
  * @param health share of the nominal endurance that is left with age, 0..1
  * @param measured what a flight really took, which counts more than nominal figure and age
+ * @param endurance how power changes with speed
  */
 public record Battery(
         double nominalMinutes,
@@ -23,7 +24,8 @@ public record Battery(
         int sets,
         double reserve,
         double health,
-        Optional<Use> measured) {
+        Optional<Use> measured,
+        Endurance endurance) {
 
     /**
      * What a flight took: so much of a full battery in so many minutes.
@@ -71,9 +73,26 @@ public record Battery(
         within("health", health * 100, 20, 100, "%");
     }
 
+    /** One of which nobody knows how its power changes with speed. */
+    public Battery(
+            double nominalMinutes,
+            Optional<Double> rtkMinutes,
+            int sets,
+            double reserve,
+            double health,
+            Optional<Use> measured) {
+        this(nominalMinutes, rtkMinutes, sets, reserve, health, measured, Endurance.UNKNOWN);
+    }
+
+    /** The same with power that changes so with speed. */
+    public Battery with(Endurance other) {
+        return new Battery(nominalMinutes, rtkMinutes, sets, reserve, health, measured, other);
+    }
+
     /** The battery of a flight on which the correction link is on: its endurance then is the nominal one. */
     public Battery withLinkOn() {
-        return new Battery(rtkMinutes.orElse(nominalMinutes), Optional.empty(), sets, reserve, health, measured);
+        return new Battery(
+                rtkMinutes.orElse(nominalMinutes), Optional.empty(), sets, reserve, health, measured, endurance);
     }
 
     /** Minutes from full to empty: as measured, or nominal times health. */

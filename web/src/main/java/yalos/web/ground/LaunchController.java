@@ -9,7 +9,7 @@ import org.springframework.web.bind.annotation.PathVariable;
 import yalos.core.geodesy.EastNorth;
 import yalos.core.geodesy.LonLat;
 import yalos.core.plan.BlockPlan;
-import yalos.core.trial.LaunchSpots;
+import yalos.core.sortie.LaunchSearch;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
 import yalos.web.block.Blocks;
@@ -42,7 +42,7 @@ class LaunchController {
         OpenBlock block = blocks.open(id);
         BlockPlan plan = desk.needed(block.facts());
         UnitChoice units = preferences.units();
-        List<LaunchSpots.Spot> spots = work.answer("Looking for spots", () -> LaunchSpots.of(plan));
+        List<LaunchSearch.Spot> spots = work.answer("Looking for spots", () -> LaunchSearch.of(plan));
         model.addAttribute("block", block);
         model.addAttribute("stage", Stage.GROUND);
         model.addAttribute(
@@ -50,15 +50,17 @@ class LaunchController {
         return "ground/spots :: spots";
     }
 
-    private static SpotView view(LaunchSpots.Spot spot, BlockPlan plan, UnitChoice units) {
+    private static SpotView view(LaunchSearch.Spot spot, BlockPlan plan, UnitChoice units) {
         LonLat at = plan.block().plane().toLonLat(spot.at().xM(), spot.at().yM());
         EastNorth grid = plan.block().plane().grid().toGrid(at);
         String words = String.format(
                 Locale.ROOT,
-                "%.0f %% of the flight in sight, %s to the farthest photo, %s out and home, slope %.0f°",
+                "%d sortie%s, %s in the air; %.0f %% of the flight in sight, %s to the farthest photo, slope %.0f°",
+                spot.sorties(),
+                spot.sorties() == 1 ? "" : "s",
+                units.text(UnitKind.DURATION, spot.seconds()),
                 spot.seen() * 100,
                 units.text(UnitKind.DISTANCE, spot.farthestM()),
-                units.text(UnitKind.DURATION, spot.waysS()),
                 Math.toDegrees(spot.slopeRad()));
         return new SpotView(words, String.format(Locale.ROOT, "%.2f %.2f", grid.east(), grid.north()));
     }

@@ -4,10 +4,12 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import yalos.core.fault.InputFault;
 import yalos.core.kit.Aircraft;
 import yalos.core.kit.AircraftKind;
 import yalos.core.kit.Battery;
+import yalos.core.kit.Endurance;
 import yalos.core.kit.Positioning;
 import yalos.core.units.Unit;
 
@@ -17,6 +19,7 @@ final class AircraftForm {
 
     static List<FormField> fields(Aircraft aircraft) {
         Battery battery = aircraft.battery();
+        Endurance endurance = battery.endurance();
         String measured = battery.measured()
                 .map(use -> Typed.plain(use.share() * 100) + " % in " + Typed.plain(use.minutes()) + " min")
                 .orElse("");
@@ -56,8 +59,21 @@ final class AircraftForm {
                         "min"),
                 FormField.text("health", "Left of it with age", Typed.plain(battery.health() * 100), "%"),
                 FormField.text("measured", "Measured use", measured, ""),
+                FormField.text("hover", "Longest hover", minutes(endurance.hoverMinutes()), "min"),
+                FormField.text("longest", "Longest flight, still air", minutes(endurance.longestMinutes()), "min"),
+                FormField.text("longestAt", "reached at", minutes(endurance.longestAtMps()), "m/s"),
                 FormField.text("reserve", "Reserve at landing", Typed.plain(battery.reserve() * 100), "%"),
                 FormField.text("sets", "Battery sets carried", String.valueOf(battery.sets()), ""));
+    }
+
+    private static String minutes(OptionalDouble figure) {
+        return figure.isPresent() ? Typed.plain(figure.getAsDouble()) : "";
+    }
+
+    private static OptionalDouble minutes(Typed typed, String field) {
+        return typed.text(field).isEmpty()
+                ? OptionalDouble.empty()
+                : OptionalDouble.of(typed.si(field, Unit.MINUTE) / 60);
     }
 
     /**
@@ -71,7 +87,13 @@ final class AircraftForm {
                 typed.whole("sets", "Battery sets"),
                 typed.si("reserve", Unit.PERCENT),
                 typed.si("health", Unit.PERCENT),
-                Battery.Use.typed(typed.text("measured")));
+                Battery.Use.typed(typed.text("measured")),
+                new Endurance(
+                        minutes(typed, "hover"),
+                        minutes(typed, "longest"),
+                        typed.text("longestAt").isEmpty()
+                                ? OptionalDouble.empty()
+                                : OptionalDouble.of(typed.si("longestAt", Unit.METRE_PER_SECOND))));
         if (battery.rtkMinutes()
                 .filter(minutes -> minutes > battery.nominalMinutes())
                 .isPresent()) {

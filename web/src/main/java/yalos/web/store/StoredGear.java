@@ -7,6 +7,7 @@ import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import yalos.core.camera.Camera;
 import yalos.core.camera.Mount;
 import yalos.core.camera.Sensor;
@@ -14,6 +15,7 @@ import yalos.core.camera.Shutter;
 import yalos.core.kit.Aircraft;
 import yalos.core.kit.AircraftKind;
 import yalos.core.kit.Battery;
+import yalos.core.kit.Endurance;
 import yalos.core.kit.Head;
 import yalos.core.kit.Kit;
 import yalos.core.kit.Payload;
@@ -38,7 +40,8 @@ final class StoredGear {
             Integer sets,
             Double reserve,
             Double health,
-            @Maybe StoredUse measured) {
+            @Maybe StoredUse measured,
+            @Maybe StoredEndurance endurance) {
         static StoredBattery of(Battery battery) {
             return new StoredBattery(
                     battery.nominalMinutes(),
@@ -48,7 +51,8 @@ final class StoredGear {
                     battery.health(),
                     battery.measured()
                             .map(use -> new StoredUse(use.share(), use.minutes()))
-                            .orElse(null));
+                            .orElse(null),
+                    StoredEndurance.of(battery.endurance()));
         }
 
         Battery battery() {
@@ -59,7 +63,30 @@ final class StoredGear {
                     or(sets, usual.sets()),
                     or(reserve, usual.reserve()),
                     or(health, usual.health()),
-                    Optional.ofNullable(measured).flatMap(StoredUse::use));
+                    Optional.ofNullable(measured).flatMap(StoredUse::use),
+                    endurance == null ? Endurance.UNKNOWN : endurance.endurance());
+        }
+    }
+
+    record StoredEndurance(@Maybe Double hoverMinutes, @Maybe Double longestMinutes, @Maybe Double longestAtMps) {
+        /** Null for a battery of which nothing is known. */
+        static StoredEndurance of(Endurance one) {
+            return one.equals(Endurance.UNKNOWN)
+                    ? null
+                    : new StoredEndurance(
+                            boxed(one.hoverMinutes()), boxed(one.longestMinutes()), boxed(one.longestAtMps()));
+        }
+
+        private static Double boxed(OptionalDouble figure) {
+            return figure.isPresent() ? figure.getAsDouble() : null;
+        }
+
+        private static OptionalDouble figure(Double boxed) {
+            return boxed == null ? OptionalDouble.empty() : OptionalDouble.of(boxed);
+        }
+
+        Endurance endurance() {
+            return new Endurance(figure(hoverMinutes), figure(longestMinutes), figure(longestAtMps));
         }
     }
 

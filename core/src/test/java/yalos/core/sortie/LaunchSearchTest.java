@@ -1,4 +1,4 @@
-package yalos.core.trial;
+package yalos.core.sortie;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -21,7 +21,7 @@ import yalos.core.site.Obstacle;
 import yalos.core.site.Zone;
 
 /** Places to take off from, over ground whose shape is known. */
-class LaunchSpotsTest {
+class LaunchSearchTest {
     private static final PlanRequest REQUEST = new PlanRequest(
             Kit.of(Aircraft.smallMultirotor(), Samples.twentyMegapixel()),
             Pins.ofGsd(2),
@@ -37,10 +37,10 @@ class LaunchSpotsTest {
     /** Over level ground whatever is nearest to both ends of the flight, apart from each other. */
     @Test
     void overLevelGroundTheShortestWaysCount() {
-        List<LaunchSpots.Spot> spots = LaunchSpots.of(REQUEST.plan());
-        assertThat(spots).hasSize(3);
+        List<LaunchSearch.Spot> spots = LaunchSearch.of(REQUEST.plan());
+        assertThat(spots).hasSize(4);
         assertThat(spots).allMatch(spot -> spot.seen() == 1 && spot.slopeRad() == 0);
-        assertThat(spots.get(0).waysS()).isLessThanOrEqualTo(spots.get(1).waysS());
+        assertThat(spots.get(0).seconds()).isLessThanOrEqualTo(spots.get(1).seconds());
         assertThat(spots.get(0).at().distanceM(spots.get(1).at())).isGreaterThanOrEqualTo(60);
     }
 
@@ -51,7 +51,7 @@ class LaunchSpotsTest {
                 FormulaGround.of(5, (x, y) -> 200 + (Math.abs(x) < 60 ? 0 : (Math.abs(x) - 60) / 4)),
                 List.of(),
                 List.of());
-        List<LaunchSpots.Spot> spots = LaunchSpots.of(plan);
+        List<LaunchSearch.Spot> spots = LaunchSearch.of(plan);
         assertThat(spots).isNotEmpty().allMatch(spot -> spot.slopeRad() <= Math.toRadians(10));
         assertThat(spots).allMatch(spot -> Math.abs(spot.at().xM()) < 70);
     }
@@ -66,14 +66,14 @@ class LaunchSpotsTest {
                 FormulaGround.of(5, (x, y) -> 200 + 40 * Math.max(0, Math.min(1, (180 - Math.abs(x)) / 100))),
                 List.of(),
                 List.of());
-        List<LaunchSpots.Spot> spots = LaunchSpots.of(plan);
-        assertThat(spots).hasSize(3).allMatch(spot -> spot.seen() > 0.98);
+        List<LaunchSearch.Spot> spots = LaunchSearch.of(plan);
+        assertThat(spots).hasSize(4).allMatch(spot -> spot.seen() > 0.98);
         assertThat(spots).allMatch(spot -> Math.abs(spot.at().xM()) < 90);
     }
 
     @Test
     void obstaclesAndZonesKeepTheirRoom() {
-        List<LaunchSpots.Spot> free = LaunchSpots.of(REQUEST.plan());
+        List<LaunchSearch.Spot> free = LaunchSearch.of(REQUEST.plan());
         BlockPlan plan = REQUEST.plan();
         PlanePoint first = free.get(0).at();
         Obstacle tree = new Obstacle(
@@ -81,7 +81,7 @@ class LaunchSpotsTest {
         Zone yard =
                 new Zone("yard", Zone.Kind.CAUTION, Samples.outline(-300, -300, 900, -300, 900, 200, -300, 200), 0, 50);
         BlockPlan held = over(GroundRequest.LEVEL, List.of(tree), List.of(yard));
-        for (LaunchSpots.Spot spot : LaunchSpots.of(held)) {
+        for (LaunchSearch.Spot spot : LaunchSearch.of(held)) {
             assertThat(spot.at().distanceM(first)).isGreaterThan(15);
             assertThat(plan.block()
                             .plane()

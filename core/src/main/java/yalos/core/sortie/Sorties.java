@@ -1,0 +1,340 @@
+package yalos.core.sortie;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import yalos.core.fault.InputFault;
+import yalos.core.fault.Patience;
+import yalos.core.flight.Exposure;
+import yalos.core.flight.Flight;
+import yalos.core.flight.Leg;
+import yalos.core.flight.Line;
+import yalos.core.flight.Place;
+import yalos.core.flight.Tally;
+import yalos.core.flight.Timeline;
+import yalos.core.geodesy.PlanePoint;
+import yalos.core.plan.BlockPlan;
+import yalos.core.site.Zone;
+
+/**
+ * A plan cut into sorties: fewest first, then at the ends of strips, then even; from every point of each the energy left brings the aircraft home with its reserve untouched.
+ *
+ * <pre>{@code
+ * Sorties sorties = Sorties.of(Sorties.Given.usual(plan));
+ * double leastMargin = sorties.all().get(0).least().margin();
+ * }</pre>
+ *
+ * <p>The cut is found on what the uncut plan draws; then every sortie is flown for itself on the clock, and where one falls short the whole is cut again with as much less.
+ *
+ * <p>KNOWN LIMITS: one wind all day and at all heights; a lidar's alignment before and after each sortie but the first and last is not counted.
+ */
+public final class Sorties {
+    private static final double STEP_S = 4;
+    private static final int MOST_STEPS = 600;
+    private static final int ROUNDS = 8;
+    private static final double CLOSE = 1e-9;
+    private static final double MOST_CHECKED = 400;
+
+    private final Given given;
+    private final List<Homing> launches;
+    private final List<Sortie> all;
+
+    /**
+     * What sorties follow from.
+     *
+     * @param plan that is cut
+     * @param around ground and obstacles
+     * @param settings the operator's
+     * @param launches where it may take off, the block's own first
+     * @param draw of the aircraft
+     * @param usable for each battery, the best first: what it has, the reserve untouched, as a share of a full one at 20 °C
+     */
+    public record Given(
+            BlockPlan plan,
+            Surroundings around,
+            SortieSettings settings,
+            List<PlanePoint> launches,
+            Draw draw,
+            List<Double> usable) {
+        public Given {
+            launches = List.copyOf(launches);
+            usable = usable.stream().sorted(Comparator.reverseOrder()).toList();
+        }
+
+        /** From the block's own launch point with the kit's batteries. */
+        public static Given usual(BlockPlan plan) {
+            List<PlanePoint> launches = plan.flight().launch().stream().toList();
+            return new Given(
+                    plan,
+                    Surroundings.of(plan, launches),
+                    SortieSettings.USUAL,
+                    launches,
+                    Draw.of(plan.request().aircraft(), plan.design().speedMps()),
+                    Packs.usable(plan, SortieSettings.USUAL, List.of()));
+        }
+    }
+
+    private Sorties(Given given, List<Homing> launches, List<Sortie> all) {
+        this.given = given;
+        this.launches = launches;
+        this.all = List.copyOf(all);
+    }
+
+    /**
+     * @throws InputFault where no launch point is known, or a station cannot be reached and left again; it says which and what it would take
+     */
+    public static Sorties of(Given given) {
+        BlockPlan plan = given.plan;
+        if (given.launches.isEmpty()) {
+            throw new InputFault("launch", "none", "Set a launch point first; every sortie begins and ends at one.");
+        }
+        if (plan.heightsUnknown() || plan.flight().exposures().isEmpty()) {
+            throw new InputFault("plan", "unknown", "The plan's heights are not known; sorties follow when they are.");
+        }
+        List<Homing> launches =
+                given.launches.stream().map(at -> homing(given, at)).toList();
+        for (Homing homing : launches) {
+            if (Double.isNaN(homing.takeOffUpM())) {
+                throw new InputFault(
+                        "launch",
+                        "outside",
+                        "The model does not know the ground at launch point %d; heights and energy cannot be told from there. Move it, bring a model that reaches it, or give its level as measured."
+                                .formatted(launches.indexOf(homing) + 1));
+            }
+        }
+        return new Cutting(given, launches).done();
+    }
+
+    private static Homing homing(Given given, PlanePoint launch) {
+        double takeOff = given.around.takeOffM(launch);
+        double above = given.settings
+                .returnM()
+                .orElseGet(() -> needed(given, launch, takeOff)
+                        .map(ReturnHeight.Needed::aboveTakeOffM)
+                        .orElse(given.plan.design().scale().heightM()));
+        return new Homing(
+                launch, takeOff, takeOff + above, given.plan.timeline().pace(), given.around.detour());
+    }
+
+    /** What the straight way home must clear; see {@link ReturnHeight}. */
+    static Optional<ReturnHeight.Needed> needed(Given given, PlanePoint launch, double takeOffUpM) {
+        return ReturnHeight.of(given.around, launch, takeOffUpM, given.settings.marginM());
+    }
+
+    /** The sorties in their order. */
+    public List<Sortie> all() {
+        return all;
+    }
+
+    /** What they follow from. */
+    public Given given() {
+        return given;
+    }
+
+    /** The launch points with their ways, in the order given. */
+    public List<Homing> launches() {
+        return launches;
+    }
+
+    /** In the air, all together. */
+    public double seconds() {
+        return all.stream().mapToDouble(Sortie::seconds).sum();
+    }
+
+    /** The least that turning home would leave anywhere, over the reserve. */
+    public Sortie leastMargin() {
+        return all.stream()
+                .min(Comparator.comparingDouble(sortie -> sortie.least().margin()))
+                .orElseThrow();
+    }
+
+    /** Files of each sortie's photos, in bytes. */
+    public double bytes(Sortie sortie) {
+        return sortie.photos() * given.plan.request().kit().payload().bytesPerCapture();
+    }
+
+    /** Keep-out zones that hold one of the launch points, by its index. */
+    public List<Zone> forbidding(int launch) {
+        PlanePoint at = launches.get(launch).launch();
+        return given.around.site().zonesAt(at.xM(), at.yM(), 0).stream()
+                .filter(zone -> zone.kind() != Zone.Kind.CAUTION)
+                .toList();
+    }
+
+    /** Finds the cut. */
+    private static final class Cutting {
+        private final Given given;
+        private final List<Homing> launches;
+        private final Flight flight;
+        private final Split split;
+
+        Cutting(Given given, List<Homing> launches) {
+            this.given = given;
+            this.launches = launches;
+            this.flight = given.plan.flight();
+            List<Exposure> photos = flight.exposures();
+            int n = photos.size();
+            Tally tally = given.plan.timeline().tally(given.draw);
+            double[][] out = new double[launches.size()][n];
+            double[][] home = new double[launches.size()][n];
+            for (int i = 0; i < n; i++) {
+                Patience.check();
+                Place place = place(photos.get(i));
+                for (int k = 0; k < launches.size(); k++) {
+                    out[k][i] = launches.get(k).outTakes(given.draw, place);
+                    home[k][i] = launches.get(k).homeTakes(given.draw, place);
+                }
+            }
+            int[] resume = new int[n];
+            boolean[] ends = new boolean[n];
+            List<Line> lines = flight.lines();
+            for (int l = 0; l < lines.size(); l++) {
+                Line line = lines.get(l);
+                boolean strip = l + 1 == lines.size() || lines.get(l + 1).strip() != line.strip();
+                int begin = line.firstExposure();
+                for (int b = l; b > 0 && lines.get(b - 1).strip() == line.strip(); b--) {
+                    begin = lines.get(b - 1).firstExposure();
+                }
+                for (int i = line.firstExposure(); i < line.firstExposure() + line.exposures(); i++) {
+                    resume[i] = i == begin ? i : Math.max(begin, i - given.settings.repeated());
+                    ends[i] = strip && i + 1 == line.firstExposure() + line.exposures();
+                }
+            }
+            this.split = new Split(tally.atPhotos(), out, home, resume, ends);
+        }
+
+        Sorties done() {
+            List<Double> usable = given.usable;
+            if (usable.isEmpty() || usable.get(0) <= 0) {
+                throw new InputFault(
+                        "reserve",
+                        usable.isEmpty() ? "none" : usable.get(0),
+                        "Nothing is left to fly with: the charge at take-off is no more than the reserve. Charge, or look at the reserve of the kit.");
+            }
+            for (int batteries = 1; batteries < usable.size(); batteries++) {
+                Optional<List<Sortie>> found = flown(usable.get(batteries - 1));
+                if (found.isPresent() && found.get().size() <= batteries) {
+                    return new Sorties(given, launches, found.get());
+                }
+            }
+            double least = usable.get(usable.size() - 1);
+            return new Sorties(given, launches, flown(least).orElseThrow(() -> unreachable(least)));
+        }
+
+        /** Cut, flown, and cut again with less where a sortie by itself draws more than its share of the whole. */
+        private Optional<List<Sortie>> flown(double usable) {
+            double asked = usable;
+            for (int round = 0; round < ROUNDS; round++) {
+                Optional<List<Split.Piece>> pieces = split.cut(asked);
+                if (pieces.isEmpty()) {
+                    return Optional.empty();
+                }
+                List<Sortie> sorties = new ArrayList<>();
+                for (Split.Piece piece : pieces.get()) {
+                    sorties.add(sortie(sorties.size() + 1, piece, usable));
+                }
+                double short0 = sorties.stream()
+                        .mapToDouble(sortie -> -sortie.least().margin())
+                        .max()
+                        .orElse(0);
+                if (short0 <= CLOSE) {
+                    return Optional.of(sorties);
+                }
+                asked -= short0 + CLOSE;
+            }
+            return Optional.empty();
+        }
+
+        private Sortie sortie(int number, Split.Piece piece, double usable) {
+            Homing homing = launches.get(piece.launch());
+            int start = split.resume()[piece.from()];
+            List<Leg> out = homing.out(place(flight.exposures().get(start)));
+            List<Leg> home = homing.home(place(flight.exposures().get(piece.to())));
+            Flight own = flight.part(start, piece.to(), out, home, Optional.of(homing.launch()), homing.takeOffUpM());
+            Timeline timeline = Timeline.of(own, given.plan.timeline().pace());
+            Tally tally = timeline.tally(given.draw);
+            return new Sortie(
+                    number,
+                    piece.launch(),
+                    piece.from(),
+                    start,
+                    piece.to(),
+                    homing,
+                    timeline,
+                    tally,
+                    usable,
+                    least(homing, timeline, tally, usable));
+        }
+
+        /** Looked at every few seconds from take-off to landing, at every photo and at landing. */
+        private Sortie.Least least(Homing homing, Timeline timeline, Tally tally, double usable) {
+            double whole = timeline.totalS();
+            double step = Math.max(STEP_S, whole / MOST_STEPS);
+            Place end = Place.over(homing.launch(), homing.takeOffUpM());
+            Sortie.Least least = new Sortie.Least(end, whole, usable - tally.whole(), 0);
+            double[] photosS = timeline.exposuresS();
+            double[] photos = tally.atPhotos();
+            int every = (int) Math.max(1, Math.ceil(photosS.length / MOST_CHECKED));
+            for (int i = 0; i < photosS.length; i++) {
+                if (i % every == 0 || i + 1 == photosS.length) {
+                    Place place = place(timeline.flight().exposures().get(i));
+                    least = less(least, homing, place, photosS[i], usable - photos[i]);
+                }
+            }
+            for (double at = 0; at < whole; at += step) {
+                least = less(least, homing, timeline.at(at).place(), at, usable - tally.at(at));
+            }
+            return least;
+        }
+
+        private Sortie.Least less(Sortie.Least least, Homing homing, Place place, double seconds, double left) {
+            double home = homing.homeTakes(given.draw, place);
+            return left - home < least.margin() - 1e-12 ? new Sortie.Least(place, seconds, left - home, home) : least;
+        }
+
+        private InputFault unreachable(double usable) {
+            int n = split.spent().length;
+            for (int i = 0; i < n; i++) {
+                double takes = Double.POSITIVE_INFINITY;
+                double far = Double.POSITIVE_INFINITY;
+                for (int k = 0; k < launches.size(); k++) {
+                    takes = Math.min(takes, split.taken(new Split.Piece(i, i, k)));
+                    far = Math.min(
+                            far,
+                            launches.get(k)
+                                    .launch()
+                                    .distanceM(flight.exposures().get(i).point()));
+                }
+                if (!Double.isFinite(takes)) {
+                    return new InputFault(
+                            "wind",
+                            i + 1,
+                            "The wind is stronger than the aircraft flies: it cannot get to station %d and home again. Wait for less wind."
+                                    .formatted(i + 1));
+                }
+                if (takes > usable) {
+                    return new InputFault(
+                            "battery",
+                            takes,
+                            String.format(
+                                    Locale.ROOT,
+                                    "One battery does not reach station %d, %.0f m from the launch point, and home again: it would take %.0f %% of a full battery, and %.0f %% may be used. Move the launch point nearer, or add one.",
+                                    i + 1,
+                                    far,
+                                    100 * takes,
+                                    100 * usable));
+                }
+            }
+            return new InputFault(
+                    "battery",
+                    usable,
+                    "No cut was found that brings every sortie home with its reserve; move the launch point nearer, or add one.");
+        }
+
+        private static Place place(Exposure photo) {
+            return Place.over(photo.point(), photo.upM());
+        }
+    }
+}

@@ -1,0 +1,129 @@
+package yalos.core.sortie;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.IntStream;
+import yalos.core.flight.Exposure;
+import yalos.core.geodesy.Bounds;
+import yalos.core.geodesy.PlanePoint;
+import yalos.core.plan.BlockPlan;
+import yalos.core.plan.GroundRequest;
+import yalos.core.site.Detour;
+import yalos.core.site.SiteMap;
+import yalos.core.site.Zone;
+import yalos.core.terrain.HeightGrid;
+
+/**
+ * The ground round a block and what stands on it, wide enough for launch points, pilots and shadows. Over level ground of no known height it lies at 0.
+ *
+ * @param plan whose surroundings they are
+ * @param ground heights; not numbers where unknown
+ * @param site what stands and hangs there
+ * @param detour round keep-out zones
+ * @param zones all of them
+ */
+public record Surroundings(BlockPlan plan, HeightGrid ground, SiteMap site, Detour detour, List<Zone> zones) {
+    /** Round the block, at least. */
+    public static final double AROUND_M = 150;
+
+    private static final double BEYOND_M = 40;
+    private static final double LEVEL_CELL_M = 10;
+    private static final double STEP_M = 5;
+
+    public static Surroundings of(BlockPlan plan, List<PlanePoint> places) {
+        Bounds bounds = plan.block().bounds();
+        double around = AROUND_M;
+        for (PlanePoint place : places) {
+            double out = Math.max(
+                    Math.max(bounds.west() - place.xM(), place.xM() - bounds.east()),
+                    Math.max(bounds.south() - place.yM(), place.yM() - bounds.north()));
+            around = Math.max(around, out + BEYOND_M);
+        }
+        double aroundM = Math.min(5_000, around);
+        Optional<GroundRequest> ground = plan.request().ground();
+        List<Zone> zones = ground.map(GroundRequest::zones).orElse(List.of());
+        SiteMap site = new SiteMap(
+                plan.block().plane(), ground.map(GroundRequest::obstacles).orElse(List.of()), zones);
+        HeightGrid grid = ground.filter(known -> !known.isLevel())
+                .map(known -> known.source().over(plan.block(), aroundM).grid())
+                .orElseGet(() -> HeightGrid.level(
+                        bounds.west() - aroundM,
+                        bounds.north() + aroundM,
+                        LEVEL_CELL_M,
+                        (int) Math.ceil((bounds.width() + 2 * aroundM) / LEVEL_CELL_M),
+                        (int) Math.ceil((bounds.height() + 2 * aroundM) / LEVEL_CELL_M),
+                        0));
+        Detour detour =
+                Detour.of(plan.block().plane(), zones, plan.design().scale().heightM());
+        return new Surroundings(plan, grid, site, detour, zones);
+    }
+
+    /** Height of the ground at a place; not a number where nobody knows it. */
+    public double groundM(PlanePoint at) {
+        return ground.at(at.xM(), at.yM());
+    }
+
+    /** The same, as measured or read from the model where the grid does not reach: of the plan's own launch point. */
+    public double takeOffM(PlanePoint at) {
+        double read = groundM(at);
+        boolean own = plan.flight().launch().filter(at::equals).isPresent();
+        return Double.isNaN(read) && own ? plan.flight().takeOffUpM() : read;
+    }
+
+    /**
+     * The highest known ground on the straight way between two places, with what stands within reach of it.
+     *
+     * @param reachM to the side of the way
+     */
+    public Top topBetween(PlanePoint from, PlanePoint to, double reachM) {
+        double length = from.distanceM(to);
+        int steps = (int) Math.max(1, Math.ceil(length / STEP_M));
+        Top top = new Top(Double.NEGATIVE_INFINITY, from);
+        for (int i = 0; i <= steps; i++) {
+            double share = (double) i / steps;
+            double x = from.xM() + (to.xM() - from.xM()) * share;
+            double y = from.yM() + (to.yM() - from.yM()) * share;
+            double here = ground.at(x, y) + (site.hasObstacles() ? site.obstacleM(x, y, reachM) : 0);
+            if (here > top.upM()) {
+                top = new Top(here, new PlanePoint(x, y));
+            }
+        }
+        return top;
+    }
+
+    /** The highest there is on a way, and where. */
+    public record Top(double upM, PlanePoint at) {}
+
+    /** The ground with obstacles standing on it, as what hides and shades; cells of the ground's grid. */
+    public HeightGrid surface() {
+        if (!site.hasObstacles()) {
+            return ground;
+        }
+        float[] heights = ground.heights().clone();
+        for (int row = 0; row < ground.rows(); row++) {
+            for (int column = 0; column < ground.columns(); column++) {
+                double tall =
+                        site.obstacleM(ground.x(column), ground.y(row), Math.min(ground.cellX(), ground.cellY()) / 2);
+                heights[row * ground.columns() + column] += (float) tall;
+            }
+        }
+        return new HeightGrid(
+                ground.west(),
+                ground.north(),
+                ground.cellX(),
+                ground.cellY(),
+                ground.columns(),
+                ground.rows(),
+                heights);
+    }
+
+    /** Photos of the plan, thinned to about so many, the first and the last among them. */
+    public List<Exposure> photos(int about) {
+        List<Exposure> all = plan.flight().exposures();
+        int every = Math.max(1, all.size() / about);
+        return IntStream.range(0, all.size())
+                .filter(i -> i % every == 0 || i == all.size() - 1)
+                .mapToObj(all::get)
+                .toList();
+    }
+}
