@@ -51,6 +51,7 @@ import yalos.web.store.BlockFacts;
 import yalos.web.store.CameraMapper;
 import yalos.web.store.CameraRow;
 import yalos.web.store.ControlMapper;
+import yalos.web.store.Fieldwork;
 import yalos.web.store.GroundFacts;
 import yalos.web.store.JobMapper;
 
@@ -290,7 +291,7 @@ class DemoJob implements FirstData {
                 Map.of(),
                 GroundFacts.LEVEL,
                 Patterns.SINGLE,
-                ControlLayout.NONE);
+                Fieldwork.NONE);
     }
 
     private static List<LonLat> ring(double[] positions) {

@@ -61,6 +61,12 @@ final class FactsDifference {
                             then.control().points().size(),
                             now.control().points().size()));
         }
+        if (!then.field().sorties().equals(now.field().sorties())) {
+            changes.add("How it is flown in sorties changed: launch points, heights, fences or charge.");
+        }
+        if (!then.field().day().equals(now.field().day())) {
+            changes.add("The day changed: date, times, weather, limits or papers.");
+        }
         if (!then.epsg().equals(now.epsg())) {
             changes.add("The grid changed.");
         }

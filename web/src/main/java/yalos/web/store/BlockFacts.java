@@ -11,6 +11,7 @@ import yalos.core.block.Outline;
 import yalos.core.brief.Brief;
 import yalos.core.camera.Camera;
 import yalos.core.control.ControlLayout;
+import yalos.core.day.DaySettings;
 import yalos.core.geodesy.Grid;
 import yalos.core.geodesy.LonLat;
 import yalos.core.kit.Aircraft;
@@ -19,6 +20,7 @@ import yalos.core.pattern.Patterns;
 import yalos.core.pins.Pins;
 import yalos.core.pins.Quantity;
 import yalos.core.plan.PlanRequest;
+import yalos.core.sortie.SortieSettings;
 
 /**
  * Everything the operator decided about a block, and nothing that follows from it.
@@ -33,7 +35,7 @@ import yalos.core.plan.PlanRequest;
  * @param notes one line why, by the quantity it is about
  * @param ground its terrain, and what stands and hangs there
  * @param patterns which fly it
- * @param control points on the ground, and what is taken for granted of them
+ * @param field what is decided about working in the field: points, sorties, the day
  */
 public record BlockFacts(
         Outline outline,
@@ -46,7 +48,7 @@ public record BlockFacts(
         Map<Quantity, String> notes,
         GroundFacts ground,
         Patterns patterns,
-        ControlLayout control) {
+        Fieldwork field) {
     public BlockFacts {
         notes = Map.copyOf(notes);
     }
@@ -64,7 +66,12 @@ public record BlockFacts(
                 Map.of(),
                 GroundFacts.LEVEL,
                 Patterns.SINGLE,
-                ControlLayout.NONE);
+                Fieldwork.NONE);
+    }
+
+    /** Points on the ground, and what is taken for granted of them. */
+    public ControlLayout control() {
+        return field.control();
     }
 
     /** What the core plans from. With a correction link switched on, batteries last as long as they do with it. */
@@ -96,60 +103,72 @@ public record BlockFacts(
     }
 
     public BlockFacts with(Pins other) {
-        return new BlockFacts(outline, launch, epsg, cameraId, kit, other, brief, notes, ground, patterns, control);
+        return new BlockFacts(outline, launch, epsg, cameraId, kit, other, brief, notes, ground, patterns, field);
     }
 
     /** An area: what was a corridor is one no more. */
     public BlockFacts with(Outline other) {
         Patterns area = patterns.along(Optional.empty());
-        return new BlockFacts(other, launch, epsg, cameraId, kit, pins, brief, notes, ground, area, control);
+        return new BlockFacts(other, launch, epsg, cameraId, kit, pins, brief, notes, ground, area, field);
     }
 
     public BlockFacts withLaunch(Optional<LonLat> other) {
-        return new BlockFacts(outline, other, epsg, cameraId, kit, pins, brief, notes, ground, patterns, control);
+        return new BlockFacts(outline, other, epsg, cameraId, kit, pins, brief, notes, ground, patterns, field);
     }
 
     public BlockFacts withEpsg(OptionalInt other) {
-        return new BlockFacts(outline, launch, other, cameraId, kit, pins, brief, notes, ground, patterns, control);
+        return new BlockFacts(outline, launch, other, cameraId, kit, pins, brief, notes, ground, patterns, field);
     }
 
     public BlockFacts with(Brief other) {
-        return new BlockFacts(outline, launch, epsg, cameraId, kit, pins, other, notes, ground, patterns, control);
+        return new BlockFacts(outline, launch, epsg, cameraId, kit, pins, other, notes, ground, patterns, field);
     }
 
     public BlockFacts with(Kit other) {
         return new BlockFacts(
-                outline, launch, epsg, OptionalLong.empty(), other, pins, brief, notes, ground, patterns, control);
+                outline, launch, epsg, OptionalLong.empty(), other, pins, brief, notes, ground, patterns, field);
     }
 
     public BlockFacts withAircraft(Aircraft other) {
         return new BlockFacts(
-                outline, launch, epsg, cameraId, kit.with(other), pins, brief, notes, ground, patterns, control);
+                outline, launch, epsg, cameraId, kit.with(other), pins, brief, notes, ground, patterns, field);
     }
 
     /** The leading camera, taken from the catalogue. */
     public BlockFacts withCamera(long id, Camera other) {
         Kit changed = kit.with(kit.payload().withLeading(other));
         return new BlockFacts(
-                outline, launch, epsg, OptionalLong.of(id), changed, pins, brief, notes, ground, patterns, control);
+                outline, launch, epsg, OptionalLong.of(id), changed, pins, brief, notes, ground, patterns, field);
     }
 
     public BlockFacts with(GroundFacts other) {
-        return new BlockFacts(outline, launch, epsg, cameraId, kit, pins, brief, notes, other, patterns, control);
+        return new BlockFacts(outline, launch, epsg, cameraId, kit, pins, brief, notes, other, patterns, field);
     }
 
     /** The same flown by other patterns. */
     public BlockFacts with(Patterns other) {
-        return new BlockFacts(outline, launch, epsg, cameraId, kit, pins, brief, notes, ground, other, control);
+        return new BlockFacts(outline, launch, epsg, cameraId, kit, pins, brief, notes, ground, other, field);
     }
 
-    public BlockFacts with(ControlLayout other) {
+    public BlockFacts with(Fieldwork other) {
         return new BlockFacts(outline, launch, epsg, cameraId, kit, pins, brief, notes, ground, patterns, other);
     }
 
-    /** What a plan follows from: points on the ground change none. */
+    public BlockFacts with(ControlLayout other) {
+        return with(field.with(other));
+    }
+
+    public BlockFacts with(SortieSettings other) {
+        return with(field.with(other));
+    }
+
+    public BlockFacts with(DaySettings other) {
+        return with(field.with(other));
+    }
+
+    /** What a plan follows from: points on the ground, sorties and the day change none. */
     public BlockFacts planning() {
-        return control.equals(ControlLayout.NONE) ? this : with(ControlLayout.NONE);
+        return field.equals(Fieldwork.NONE) ? this : with(Fieldwork.NONE);
     }
 
     /** A corridor along an axis: the outline follows from it. */
@@ -171,7 +190,7 @@ public record BlockFacts(
         } else {
             changed.put(quantity, note.strip());
         }
-        return new BlockFacts(outline, launch, epsg, cameraId, kit, pins, brief, changed, ground, patterns, control);
+        return new BlockFacts(outline, launch, epsg, cameraId, kit, pins, brief, changed, ground, patterns, field);
     }
 
     /** The facts of no place: without outline, launch point and grid. */
@@ -187,7 +206,7 @@ public record BlockFacts(
                 notes,
                 GroundFacts.LEVEL,
                 patterns.along(Optional.empty()).edited(List.of()),
-                ControlLayout.NONE.with(control.assumptions()));
+                field.habits());
     }
 
     /** Everything of another block but its place: kit, pins, brief and notes. */
@@ -203,6 +222,6 @@ public record BlockFacts(
                 other.notes,
                 ground,
                 other.patterns.along(patterns.corridor()).edited(patterns.edits()),
-                control.with(other.control.assumptions()));
+                field.withHabitsOf(other.field));
     }
 }

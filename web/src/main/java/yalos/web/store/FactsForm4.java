@@ -22,8 +22,8 @@ record FactsForm4(
         StoredGround ground) {
 
     /** The same in the fifth form, which the present one reads. */
-    FactsForm7 upgraded() {
-        return new FactsForm7(
-                5, outline, launch, epsg, cameraId, kit, pins, displaced, brief, notes, ground, null, null);
+    FactsForm8 upgraded() {
+        return new FactsForm8(
+                5, outline, launch, epsg, cameraId, kit, pins, displaced, brief, notes, ground, null, null, null, null);
     }
 }

@@ -68,7 +68,10 @@ final class StoredGear {
         }
     }
 
-    record StoredEndurance(@Maybe Double hoverMinutes, @Maybe Double longestMinutes, @Maybe Double longestAtMps) {
+    record StoredEndurance(
+            @Maybe Double hoverMinutes,
+            @Maybe Double longestMinutes,
+            @Maybe Double longestAtMps) {
         /** Null for a battery of which nothing is known. */
         static StoredEndurance of(Endurance one) {
             return one.equals(Endurance.UNKNOWN)

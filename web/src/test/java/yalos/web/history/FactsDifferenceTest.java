@@ -16,7 +16,6 @@ import org.junit.jupiter.params.provider.MethodSource;
 import yalos.core.Samples;
 import yalos.core.block.Outline;
 import yalos.core.brief.Brief;
-import yalos.core.control.ControlLayout;
 import yalos.core.geodesy.LonLat;
 import yalos.core.height.HeightChoice;
 import yalos.core.height.HeightReference;
@@ -33,6 +32,7 @@ import yalos.core.units.Measure;
 import yalos.core.units.Unit;
 import yalos.core.units.UnitChoice;
 import yalos.web.store.BlockFacts;
+import yalos.web.store.Fieldwork;
 import yalos.web.store.GroundFacts;
 
 /** Is every decision that differs between two revisions told, with both figures, and nothing else? */
@@ -50,7 +50,7 @@ class FactsDifferenceTest {
             Map.of(),
             GroundFacts.LEVEL,
             Patterns.SINGLE,
-            ControlLayout.NONE);
+            Fieldwork.NONE);
 
     private static BlockFacts with(Outline outline, Optional<LonLat> launch, OptionalInt epsg, Kit kit, Pins pins) {
         return new BlockFacts(
@@ -64,7 +64,7 @@ class FactsDifferenceTest {
                 Map.of(),
                 GroundFacts.LEVEL,
                 Patterns.SINGLE,
-                ControlLayout.NONE);
+                Fieldwork.NONE);
     }
 
     private static BlockFacts over(GroundFacts ground) {
@@ -79,7 +79,7 @@ class FactsDifferenceTest {
                 THEN.notes(),
                 ground,
                 THEN.patterns(),
-                ControlLayout.NONE);
+                Fieldwork.NONE);
     }
 
     static Stream<Arguments> changes() {

@@ -8,6 +8,7 @@ import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
+import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.EnumSet;
@@ -41,12 +42,15 @@ import yalos.core.control.Assumptions;
 import yalos.core.control.Avoided;
 import yalos.core.control.ControlLayout;
 import yalos.core.control.ControlPoint;
+import yalos.core.day.DaySettings;
+import yalos.core.day.Papers;
 import yalos.core.geodesy.LonLat;
 import yalos.core.height.DesignPlane;
 import yalos.core.height.HeightChoice;
 import yalos.core.height.HeightReference;
 import yalos.core.kit.Aircraft;
 import yalos.core.kit.Battery;
+import yalos.core.kit.Endurance;
 import yalos.core.kit.Head;
 import yalos.core.kit.Kit;
 import yalos.core.kit.Payload;
@@ -65,16 +69,68 @@ import yalos.core.pins.Pins;
 import yalos.core.pins.Quantity;
 import yalos.core.site.Obstacle;
 import yalos.core.site.Zone;
+import yalos.core.sortie.FenceAct;
+import yalos.core.sortie.LostLink;
+import yalos.core.sortie.SortieSettings;
 import yalos.core.terrain.VerticalDatum;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
+import yalos.core.weather.Limits;
+import yalos.core.weather.WeatherHour;
 
 /** Everything that an operator can decide comes back from the store as it was. */
 class FactsJsonTest {
     private static BlockFacts whole() {
+        return whole(new Endurance(OptionalDouble.of(27), OptionalDouble.of(31.5), OptionalDouble.empty()))
+                .with(sorties())
+                .with(day());
+    }
+
+    private static SortieSettings sorties() {
+        return new SortieSettings(
+                List.of(new SortieSettings.Launch("upper gate", LonLat.of(-4.347, 54.514))),
+                Optional.of(LonLat.of(-4.346, 54.513)),
+                1.75,
+                OptionalDouble.of(0.42),
+                0.95,
+                3,
+                OptionalDouble.of(90),
+                15,
+                60,
+                FenceAct.STOPS,
+                LostLink.HOVER,
+                false);
+    }
+
+    private static DaySettings day() {
+        return new DaySettings(
+                Optional.of(LocalDate.of(2027, 5, 4)),
+                "Europe/London",
+                OptionalInt.of(455),
+                Map.of(2, 700),
+                5,
+                6,
+                1,
+                70,
+                new Limits(7, 11, 270.15, 4000, 0),
+                List.of(new WeatherHour(
+                        LocalDateTime.of(2027, 5, 4, 9, 0),
+                        OptionalDouble.of(4.5),
+                        OptionalDouble.empty(),
+                        OptionalDouble.of(1.5),
+                        OptionalDouble.of(0),
+                        OptionalDouble.of(285.15),
+                        OptionalDouble.of(0.25),
+                        OptionalDouble.of(20_000))),
+                Optional.of(LocalDateTime.of(2026, 5, 2, 11, 30)),
+                new Papers(List.of("gate shut"), List.of(new Papers.Emergency("Pause", "it hangs"))));
+    }
+
+    private static BlockFacts whole(Endurance endurance) {
         Outline outline = outline();
         Aircraft aircraft = Aircraft.smallMultirotor()
-                .with(new Battery(33.3, Optional.of(30.5), 3, 0.2, 0.9, Battery.Use.typed("42 % in 12 min")));
+                .with(new Battery(
+                        33.3, Optional.of(30.5), 3, 0.2, 0.9, Battery.Use.typed("42 % in 12 min"), endurance));
         Kit kit = new Kit(
                 "survey kit",
                 aircraft,
@@ -125,7 +181,7 @@ class FactsJsonTest {
                 Map.of(Quantity.SIDE_OVERLAP, "heather, little texture"),
                 ground,
                 patterns(),
-                control());
+                Fieldwork.NONE.with(control()));
     }
 
     private static Outline outline() {
@@ -249,11 +305,12 @@ class FactsJsonTest {
                 "facts-form-4.json",
                 "facts-form-5.json",
                 "facts-form-6.json",
-                "facts-form-7.json"
+                "facts-form-7.json",
+                "facts-form-8.json"
             })
     void everyFormThatWasEverWrittenIsReadForEver(String sample) {
-        BlockFacts whole = whole();
-        BlockFacts sixth = whole.with(ControlLayout.NONE);
+        BlockFacts whole = whole(Endurance.UNKNOWN);
+        BlockFacts sixth = whole.with(Fieldwork.NONE);
         GroundFacts exact = whole.ground()
                 .withZones(zones(false))
                 .with(whole.ground().choice().withModelSigma(0));
@@ -262,6 +319,7 @@ class FactsJsonTest {
                         patterns().with(patterns().added().subList(0, 3)).turningInside(false))
                 .with(whole.ground().withZones(zones(false)));
         BlockFacts then = switch (sample) {
+            case "facts-form-8.json" -> whole();
             case "facts-form-7.json" -> whole;
             case "facts-form-6.json" -> sixth;
             case "facts-form-5.json" -> fifth;
@@ -290,7 +348,7 @@ class FactsJsonTest {
     void thePresentFormIsTheFrozenOne() {
         assertThat(FactsJson.plain(whole()))
                 .as("a changed form needs a new number, an upgrader and a sample of its own")
-                .isEqualTo(frozen("facts-form-7.json"));
+                .isEqualTo(frozen("facts-form-8.json"));
     }
 
     /** Takes each member of a sample away in turn, or sets it to null or to a word that nobody knows: a block comes out of it. */
@@ -303,7 +361,8 @@ class FactsJsonTest {
                 "facts-form-4.json",
                 "facts-form-5.json",
                 "facts-form-6.json",
-                "facts-form-7.json"
+                "facts-form-7.json",
+                "facts-form-8.json"
             })
     void whateverIsMissingOrUnknownABlockComesOut(String sample) {
         JsonMapper json = JsonMapper.builder().build();
@@ -352,7 +411,7 @@ class FactsJsonTest {
 
     @ParameterizedTest
     @CsvSource({
-        "'{\"shape\":8,\"outline\":[]}', newer Yalos (form 8; this one reads up to form 7)",
+        "'{\"shape\":9,\"outline\":[]}', newer Yalos (form 9; this one reads up to form 8)",
         "'{\"outline\":[]}', does not say in which form",
         "'{\"shape\":2,\"outline\":[', cannot be read",
         "'', does not say in which form",

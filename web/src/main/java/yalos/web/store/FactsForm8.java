@@ -13,19 +13,21 @@ import java.util.TreeMap;
 import yalos.core.block.Outline;
 import yalos.core.brief.Brief;
 import yalos.core.control.ControlLayout;
+import yalos.core.day.DaySettings;
 import yalos.core.fault.InputFault;
 import yalos.core.pattern.Patterns;
 import yalos.core.pins.Pins;
 import yalos.core.pins.Quantity;
+import yalos.core.sortie.SortieSettings;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
 import yalos.web.store.StoredGear.StoredKit;
 
 /**
- * Facts of a block in their seventh form, the present one, in their sixth, which has no points on the ground, and in their fifth, which has no lidar alignment and no zones to be kept in either. Plain types alone; places are pairs of longitude and latitude. A part that is
+ * Facts of a block in their eighth form, the present one, in their seventh, which has no sorties and no day, in their sixth, which has no points on the ground, and in their fifth, which has no lidar alignment and no zones to be kept in either. Plain types alone; places are pairs of longitude and latitude. A part that is
  * missing is read as what is usual, an unknown word or pin is passed over, so that facts of any age give a block.
  */
-record FactsForm7(
+record FactsForm8(
         Integer shape,
         List<StoredPart> outline,
         double[] launch,
@@ -38,15 +40,17 @@ record FactsForm7(
         Map<String, String> notes,
         StoredGround ground,
         StoredPatterns patterns,
-        StoredControl control) {
+        StoredControl control,
+        StoredSorties sorties,
+        StoredDay day) {
     private static final double USUAL_GSD_CM = 2;
 
-    static FactsForm7 of(BlockFacts facts) {
+    static FactsForm8 of(BlockFacts facts) {
         Map<String, String> pins = new LinkedHashMap<>();
         facts.pins().asMap().forEach((quantity, value) -> pins.put(quantity.key(), value.asTyped()));
         Map<String, String> notes = new LinkedHashMap<>();
         new TreeMap<>(facts.notes()).forEach((quantity, note) -> notes.put(quantity.key(), note));
-        return new FactsForm7(
+        return new FactsForm8(
                 FactsJson.PRESENT,
                 facts.outline().parts().stream().map(StoredPart::of).toList(),
                 facts.launch()
@@ -61,7 +65,9 @@ record FactsForm7(
                 notes,
                 StoredGround.of(facts.ground()),
                 StoredPatterns.of(facts.patterns()),
-                StoredControl.of(facts.control()));
+                StoredControl.of(facts.control()),
+                StoredSorties.of(facts.field().sorties()),
+                StoredDay.of(facts.field().day()));
     }
 
     private static Map<String, Map<String, String>> displaced(Pins pins) {
@@ -86,7 +92,10 @@ record FactsForm7(
                 readNotes(),
                 ground == null ? GroundFacts.LEVEL : ground.ground(),
                 patterns == null ? Patterns.SINGLE : patterns.patterns(),
-                control == null ? ControlLayout.NONE : control.layout());
+                new Fieldwork(
+                        control == null ? ControlLayout.NONE : control.layout(),
+                        sorties == null ? SortieSettings.USUAL : sorties.settings(),
+                        day == null ? DaySettings.USUAL : day.settings()));
     }
 
     /** Pins nobody knows or that cannot be any more are passed over; without a scale the usual GSD stands in. */
