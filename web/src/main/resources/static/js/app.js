@@ -1,5 +1,6 @@
 // Glue of every page: keys, looks, notices, nudges. The sheet has a module of its own.
 import { change, fieldsOf, justSent } from "./changes.js";
+import { wireDay } from "./day.js";
 import { Sheet } from "./sheet/sheet.js";
 
 // Messages of the program name their own place; an answer without one is shown as a plain line.
@@ -249,4 +250,9 @@ document.addEventListener("keydown", (event) => {
     return;
   }
   if (sheet) sheet.key(event.key);
+});
+
+wireDay();
+document.addEventListener("click", (event) => {
+  if (event.target.closest("[data-print]")) window.print();
 });

@@ -51,7 +51,8 @@ public class BlockPage {
     public void stages(OpenBlock block, Stage here, Model model) {
         UnitChoice units = preferences.units();
         Planned planned = desk.plan(block.facts());
-        model.addAttribute("stages", StageView.all(block, planned, findings(block, planned, units), here, units));
+        model.addAttribute(
+                "stages", StageView.all(block, planned, findings(block, planned, units), here, units, books));
     }
 
     /** The remedies of one finding, tried; nothing where the block went on since. */
@@ -80,7 +81,7 @@ public class BlockPage {
         model.addAttribute("stage", stage);
         model.addAttribute("editable", stage == Stage.GROUND || stage == Stage.STRIPS);
         model.addAttribute("saved", block.savedAt().format(CLOCK));
-        model.addAttribute("stages", StageView.all(block, planned, findings, stage, units));
+        model.addAttribute("stages", StageView.all(block, planned, findings, stage, units, books));
         List<FindingView> views = FindingView.all(findings, planned);
         String note = Finding.Level.NOTE.word();
         model.addAttribute(

@@ -12,7 +12,7 @@ public enum Stage {
     STRIPS("Strips", true),
     PROOF("Proof", true),
     CONTROL("Control", true),
-    SORTIES("Sorties", false),
+    SORTIES("Sorties", true),
     FIELD_PACK("Field pack", false),
     FLY("Fly", false),
     TAKE("Take", false),

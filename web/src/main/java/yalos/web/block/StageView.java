@@ -21,10 +21,21 @@ public record StageView(String key, String label, boolean built, boolean here, S
     private static final double MIND_SHARE = 0.998;
     private static final double STOP_SHARE = 0.5;
 
-    static List<StageView> all(OpenBlock block, Planned planned, List<Finding> findings, Stage here, UnitChoice units) {
+    static List<StageView> all(
+            OpenBlock block,
+            Planned planned,
+            List<Finding> findings,
+            Stage here,
+            UnitChoice units,
+            List<StageBook> books) {
         return Arrays.stream(Stage.values())
                 .map(stage -> {
-                    String[] standing = standing(stage, block, planned, findings, units);
+                    String[] standing = books.stream()
+                            .filter(book -> book.stage() == stage)
+                            .flatMap(book -> book.standing(block, planned).stream())
+                            .map(told -> new String[] {told.words(), told.mood()})
+                            .findFirst()
+                            .orElseGet(() -> standing(stage, block, planned, findings, units));
                     return new StageView(
                             stage.key(), stage.label(), stage.built(), stage == here, standing[0], standing[1]);
                 })
@@ -50,7 +61,7 @@ public record StageView(String key, String label, boolean built, boolean here, S
             case STRIPS -> strips(planned, findings);
             case PROOF -> proof(planned);
             case CONTROL -> control(block.facts().control());
-            default -> new String[] {"not yet built", ""};
+            default -> new String[] {stage.built() ? "–" : "not yet built", ""};
         };
     }
 

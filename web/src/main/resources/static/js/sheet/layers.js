@@ -4,7 +4,7 @@ import * as styles from "./styles.js";
 const NAMES = [
   ...["neighbours", "outline", "axis", "flown", "strips", "ticks", "links", "chosen", "launch"],
   ...["marks", "sketch", "contours", "things", "heights", "spot", "turn", "craft", "preview"],
-  ...["points", "walk", "accuracy", "avoided"],
+  ...["points", "walk", "accuracy", "avoided", "flights", "unseen", "eyes"],
 ];
 
 /** An empty source for each kind of thing that is drawn. */
@@ -40,7 +40,7 @@ export function makeLayers(sources, editable) {
     outline: layer("outline", editable ? styles.outline : styles.edge, 6),
     axis: layer("axis", editable ? styles.axis : styles.axisLine, 6.5),
     neighbours: layer("neighbours", stroke(css("--ink-2"), 1, [9, 3, 2, 3]), 0.5),
-    launch: layer("launch", styles.launch(), 7),
+    launch: layer("launch", styles.launch, 7),
     turn: layer("turn", styles.turn, 7),
     marks: layer("marks", styles.mark, 8),
     preview: layer("preview", stroke(css("--pin"), line, [7, 4]), 6),
@@ -49,6 +49,9 @@ export function makeLayers(sources, editable) {
     avoided: layer("avoided", styles.avoided, 1),
     walk: layer("walk", [stroke(css("--halo"), 4), stroke(css("--ink"), 1.4, [1, 4])], 7.5),
     points: layer("points", styles.point, 8.5),
+    flights: layer("flights", styles.sortie, 3.5),
+    unseen: layer("unseen", styles.unseen, 5),
+    eyes: layer("eyes", styles.eye, 8.6),
   };
 }
 
@@ -68,6 +71,7 @@ export function makePictures() {
     relief: new Image({ zIndex: -2, opacity: Number(styles.css("--relief")) }),
     under: new Image({ zIndex: -1.5, opacity: 0.9 }),
     proof: new Image({ zIndex: 0, opacity: 0.92 }),
+    shade: new Image({ zIndex: 0.2, opacity: 0.8 }),
   };
 }
 

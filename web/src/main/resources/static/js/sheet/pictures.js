@@ -68,6 +68,11 @@ export class Pictures {
     this.contours.addFeatures(contoursOf(await answer.json()));
   }
 
+  /** Shadows at an hour; nothing where none is asked for. */
+  shade(url, extent) {
+    this.layers.shade.setSource(url ? still(url, extent, this.projection, false) : null);
+  }
+
   /** The layer of the proof that the book shows; nothing on other stages. */
   proof(shown) {
     const extent = shown && shown.dataset.extent.split(",").map(Number);

@@ -16,6 +16,8 @@ export class Points {
   constructor(sheet) {
     this.sheet = sheet;
     this.shown = true;
+    /** How strongly strips are drawn besides. */
+    this.dimmed = 0.35;
     this.dragging = false;
     this.asked = 0;
   }

@@ -10,6 +10,7 @@ import { Places } from "./places.js";
 import { Playback } from "./playback.js";
 import { Points } from "./points.js";
 import { Pictures, savePicture } from "./pictures.js";
+import { Sorties } from "./sorties.js";
 import { scaleColour } from "./styles.js";
 import { Turning } from "./turn.js";
 
@@ -50,7 +51,9 @@ export class Sheet {
     this.choosing = new Choosing(this, this.section);
     this.playback = new Playback(this);
     this.places = new Places(this);
-    this.points = element.dataset.stage === "control" ? new Points(this) : null;
+    const Field = { control: Points, sorties: Sorties }[element.dataset.stage];
+    /** What a stage of its own adds to the sheet. */
+    this.field = Field ? new Field(this) : null;
     this.wire();
     this.load(true);
   }
@@ -67,7 +70,7 @@ export class Sheet {
     this.turning.begin();
     this.choosing.begin();
     if (this.editable) this.places.neighbours();
-    if (this.points) this.points.begin();
+    if (this.field) this.field.begin();
     this.map.on("rendercomplete", () => this.rendered());
     this.view.on("change", () => this.frame());
     this.map.on("change:size", () => {
@@ -109,7 +112,7 @@ export class Sheet {
     if (fit || fresh || this.fitNext) this.fit();
     this.fitNext = false;
     this.frame();
-    if (this.points) this.points.load();
+    if (this.field) this.field.load();
     this.element.dataset.drawn = String(plan.version);
   }
 
@@ -211,14 +214,14 @@ export class Sheet {
     }
   }
 
-  /** On the Proof stage the layer is what counts, on the Control stage the points; lines stand back. */
+  /** On the Proof stage the layer is what counts, on others their own signs; lines stand back. */
   drawPicture() {
     if (!this.map) return;
     const proof = document.getElementById("proof");
-    const back = proof || this.points;
+    const back = proof || this.field;
     this.pictures.proof(proof);
-    this.layers.strips.setOpacity(back ? 0.35 : 1);
-    this.layers.links.setOpacity(this.points ? 0 : back ? 0.35 : 1);
+    this.layers.strips.setOpacity(this.field ? this.field.dimmed : back ? 0.35 : 1);
+    this.layers.links.setOpacity(this.field ? 0 : back ? 0.35 : 1);
     this.layers.ticks.setOpacity(back ? 0 : 1);
   }
 
@@ -293,7 +296,7 @@ export class Sheet {
       this.say("The sheet has no place yet. Set a launch point in the Ground stage, or import an outline.");
     else if (tool === "picture") this.save();
     else if (tool === "in" || tool === "out") this.zoom(tool === "in" ? 0.5 : 2);
-    else if (!this.points || !this.points.use(tool)) this.begin(tool);
+    else if (!this.field || !this.field.use(tool)) this.begin(tool);
   }
 
   begin(tool) {
@@ -323,10 +326,12 @@ export class Sheet {
 
   dropTool() {
     this.editing.drop();
-    if (this.points) this.points.drop();
+    if (this.field) this.field.drop();
     this.tool = null;
     this.hint("");
-    for (const button of document.querySelectorAll("[data-tool]:not([data-tool=heights]):not([data-tool=accuracy])")) {
+    for (const button of document.querySelectorAll(
+      "[data-tool]:not([data-tool=heights]):not([data-tool=accuracy]):not([data-tool=unseen])",
+    )) {
       button.removeAttribute("aria-pressed");
     }
   }

@@ -137,7 +137,7 @@ export function thing(feature) {
 }
 
 /** The launch point: a cross in a ring. */
-export function launch() {
+export function launch(feature) {
   const { style } = window.ol;
   const ink = css("--ink");
   const halo = new style.Stroke({ color: css("--halo"), width: 4 });
@@ -145,7 +145,7 @@ export function launch() {
     new style.Style({ image: new style.Circle({ radius: 8, fill: fill(css("--leaf")), stroke: line(ink, 2) }) }),
     new style.Style({
       image: new style.RegularShape({ points: 4, radius: 7, radius2: 0.5, angle: 0, stroke: line(ink, 1.5) }),
-      text: words("launch", ink, { offsetY: 18, font: "13px 'Source Sans 3'", stroke: halo }),
+      text: words(feature.get("name") || "launch", ink, { offsetY: 18, font: "13px 'Source Sans 3'", stroke: halo }),
     }),
   ];
 }
@@ -230,4 +230,58 @@ export function avoided(feature) {
     stroke: line(css("--ink-2"), 1.2, [2, 3]),
     text: words(feature.get("name"), css("--ink-2"), { overflow: true }),
   });
+}
+
+/** Dashes of the sorties in their turn: with the colours of the page they tell six apart, and the number stands beside. */
+const DASHES = [undefined, [10, 4], [2, 3], [12, 3, 2, 3], [5, 5], [1, 4, 7, 4]];
+
+/** A piece of a sortie, its number where it begins, and where coming home leaves least. */
+export function sortie(feature) {
+  const { style } = window.ol;
+  const turn = (feature.get("sortie") - 1) % DASHES.length;
+  const colour = css(`--sortie-${turn}`);
+  const width = Number(css("--line").replace("px", ""));
+  const kind = feature.get("kind");
+  if (kind === "way") return stroke(colour, 1, [1, 5]);
+  if (kind === "line") return stroke(colour, width * 1.1, DASHES[turn]);
+  if (kind === "least") {
+    const image = new style.RegularShape({
+      points: 4,
+      radius: 8,
+      fill: fill(css("--leaf")),
+      stroke: line(colour, 2.4),
+    });
+    return new style.Style({ image });
+  }
+  return new style.Style({
+    image: new style.Circle({ radius: 10, fill: fill(css("--leaf")), stroke: line(colour, 2.4) }),
+    text: new style.Text({
+      text: String(feature.get("sortie")),
+      font: "600 13px 'Source Sans 3'",
+      fill: fill(css("--ink")),
+    }),
+  });
+}
+
+/** A place of the flight that the pilot does not see: a small cross. */
+export function unseen() {
+  const { style } = window.ol;
+  const shape = (stroke) => new style.RegularShape({ points: 4, radius: 5, radius2: 0, angle: Math.PI / 4, stroke });
+  return [
+    new style.Style({ image: shape(line(css("--halo"), 4)) }),
+    new style.Style({ image: shape(line(css("--edge"), 2)) }),
+  ];
+}
+
+/** Where a pair of eyes stands. */
+export function eye(feature) {
+  const { style } = window.ol;
+  const ink = css("--ink");
+  return [
+    new style.Style({
+      image: new style.Circle({ radius: 9, scale: [1, 0.6], fill: fill(css("--leaf")), stroke: line(ink, 2) }),
+      text: words(feature.get("name"), ink, { offsetY: 17, font: "13px 'Source Sans 3'" }),
+    }),
+    new style.Style({ image: new style.Circle({ radius: 3, fill: fill(ink) }) }),
+  ];
 }

@@ -1,0 +1,363 @@
+package yalos.web.sorties;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.time.DateTimeException;
+import java.time.LocalDate;
+import java.time.LocalDateTime;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.OptionalInt;
+import java.util.function.UnaryOperator;
+import org.springframework.http.ContentDisposition;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.multipart.MultipartFile;
+import yalos.core.day.DayPlan;
+import yalos.core.day.DaySettings;
+import yalos.core.day.Slot;
+import yalos.core.exchange.WeatherTable;
+import yalos.core.fault.InputFault;
+import yalos.core.plan.BlockPlan;
+import yalos.core.sortie.Sortie;
+import yalos.core.units.Measure;
+import yalos.core.units.Unit;
+import yalos.core.units.UnitChoice;
+import yalos.core.units.UnitKind;
+import yalos.core.weather.Limits;
+import yalos.core.weather.SimulatedStation;
+import yalos.core.weather.WeatherHour;
+import yalos.web.block.BlockPage;
+import yalos.web.block.Blocks;
+import yalos.web.block.OpenBlock;
+import yalos.web.block.PlanDesk;
+import yalos.web.block.Planned;
+import yalos.web.block.Visit;
+import yalos.web.shell.NotThere;
+import yalos.web.shell.Preferences;
+import yalos.web.store.BlockFacts;
+
+/** The day in the drawer, and what is set of it: date, times, weather, limits. */
+@Controller
+class DayController {
+    private final Blocks blocks;
+    private final BlockPage page;
+    private final PlanDesk plans;
+    private final SortieDesk desk;
+    private final Preferences preferences;
+
+    DayController(Blocks blocks, BlockPage page, PlanDesk plans, SortieDesk desk, Preferences preferences) {
+        this.blocks = blocks;
+        this.page = page;
+        this.plans = plans;
+        this.desk = desk;
+        this.preferences = preferences;
+    }
+
+    @GetMapping("/blocks/{id}/sorties/day")
+    String day(@PathVariable long id, Model model) {
+        OpenBlock block = blocks.open(id);
+        UnitChoice units = preferences.units();
+        BlockFacts facts = block.facts();
+        model.addAttribute("block", block);
+        model.addAttribute("running", false);
+        plans.plan(facts).whole().map(Planned.Whole::plan).ifPresent(plan -> {
+            SortieDesk.Found found = desk.of(id, facts, plan);
+            model.addAttribute("running", found.light().isEmpty() && found.running());
+            model.addAttribute("fault", found.fault());
+            found.sorties()
+                    .filter(sorties -> found.light().isPresent())
+                    .ifPresent(sorties -> day(facts, plan, found, units, model));
+        });
+        return "sorties/day";
+    }
+
+    private static void day(BlockFacts facts, BlockPlan plan, SortieDesk.Found found, UnitChoice units, Model model) {
+        List<Slot> slots = SortieDesk.slots(facts, plan, found);
+        DayPlan.Given given = given(facts, found, slots);
+        int start = start(facts, found, given);
+        DayPlan laid = DayPlan.of(given, start);
+        model.addAttribute("chart", DayChart.svg(laid, slots, units.unit(UnitKind.SPEED)));
+        model.addAttribute("flown", laid.flown());
+        model.addAttribute("missing", laid.missing());
+        model.addAttribute("start", DayPlan.clock(start));
+        model.addAttribute("date", SortieDesk.date(facts));
+        model.addAttribute("zone", found.light().orElseThrow().zone().getId());
+        model.addAttribute("held", !facts.field().day().notBefore().isEmpty());
+        model.addAttribute(
+                "end",
+                DayPlan.clock(laid.entries().stream()
+                        .filter(entry -> entry.kind() != DayPlan.Kind.CHARGE)
+                        .mapToDouble(DayPlan.Entry::to)
+                        .max()
+                        .orElse(start)));
+        model.addAttribute(
+                "latest",
+                laid.latestStart().isPresent()
+                        ? "latest leaving that still works "
+                                + DayPlan.clock(laid.latestStart().getAsInt())
+                        : "no time of leaving works on this day");
+        laid.entries().stream()
+                .filter(entry -> entry.kind() == DayPlan.Kind.WAIT)
+                .findFirst()
+                .ifPresent(wait -> model.addAttribute(
+                        "waits",
+                        "%s: sortie %d goes at %s.".formatted(wait.words(), wait.sortie(), DayPlan.clock(wait.to()))));
+    }
+
+    static DayPlan.Given given(BlockFacts facts, SortieDesk.Found found, List<Slot> slots) {
+        List<Double> minutes = found.sorties().orElseThrow().all().stream()
+                .map(sortie -> sortie.seconds() / 60)
+                .toList();
+        int sets = found.packs().isEmpty()
+                ? facts.aircraft().battery().sets()
+                : found.packs().size();
+        return new DayPlan.Given(
+                facts.brief().day(), facts.field().day(), SortieDesk.needs(facts), minutes, sets, slots);
+    }
+
+    /** As set, else so that flying lies round the best window, which is round noon where all day serves. */
+    private static int start(BlockFacts facts, SortieDesk.Found found, DayPlan.Given given) {
+        var light = found.light().orElseThrow();
+        return facts.field()
+                .day()
+                .startMin()
+                .orElseGet(
+                        () -> DayPlan.startRound(given, light.minute(light.sun().noon())));
+    }
+
+    @GetMapping("/blocks/{id}/sorties/{number}/energy")
+    String energy(@PathVariable long id, @PathVariable int number, Model model) {
+        OpenBlock block = blocks.open(id);
+        BlockPlan plan = plans.needed(block.facts());
+        SortieDesk.Found found = desk.of(id, block.facts(), plan);
+        Sortie sortie = found.sorties()
+                .flatMap(all ->
+                        all.all().stream().filter(one -> one.number() == number).findFirst())
+                .orElseThrow(() -> new NotThere("There is no sortie " + number + "."));
+        Charged charged =
+                Charged.of(found.sorties().orElseThrow(), found.packs()).get(number - 1);
+        model.addAttribute("block", block);
+        model.addAttribute("number", number);
+        model.addAttribute(
+                "chart", EnergyCharts.along(sortie, charged, found.sorties().orElseThrow()));
+        model.addAttribute(
+                "words",
+                "%s, takes off at %s, lands with %s"
+                        .formatted(
+                                Percent.minutes(sortie.seconds()),
+                                Percent.of(charged.charge()),
+                                Percent.margin(charged.left())));
+        return "sorties/energy";
+    }
+
+    private String change(long id, Visit visit, String label, UnaryOperator<DaySettings> change) {
+        return page.changed(
+                blocks.change(
+                        id,
+                        visit.version(),
+                        label,
+                        facts -> facts.with(change.apply(facts.field().day()))),
+                visit);
+    }
+
+    /** When the crew leaves; empty for round solar noon. */
+    @PostMapping("/blocks/{id}/sorties/start")
+    String start(@PathVariable long id, @RequestParam(defaultValue = "") String start, Visit visit) {
+        OptionalInt minute = start.isBlank() ? OptionalInt.empty() : OptionalInt.of(minute("start", start));
+        return change(
+                id, visit, "leaving at " + (start.isBlank() ? "its usual time" : start), day -> day.startingAt(minute));
+    }
+
+    /** A sortie held back; what follows goes with it. */
+    @PostMapping("/blocks/{id}/sorties/hold")
+    String hold(@PathVariable long id, @RequestParam int sortie, @RequestParam String at, Visit visit) {
+        int minute = minute("at", at);
+        return change(id, visit, "sortie %d not before %s".formatted(sortie, at), day -> day.holding(sortie, minute));
+    }
+
+    private static int minute(String field, String text) {
+        LocalDateTime time = WeatherTable.time(text.strip(), LocalDate.of(2000, 1, 1), java.time.ZoneOffset.UTC);
+        return time.getHour() * 60 + time.getMinute();
+    }
+
+    @PostMapping("/blocks/{id}/sorties/day")
+    String settings(
+            @PathVariable long id,
+            @RequestParam(defaultValue = "") String date,
+            @RequestParam(defaultValue = "") String zone,
+            @RequestParam double change,
+            @RequestParam double panel,
+            @RequestParam int chargers,
+            @RequestParam double charge,
+            @RequestParam(defaultValue = "") String earlier,
+            Visit visit) {
+        return change(
+                id,
+                visit,
+                "the day's figures",
+                day -> new DaySettings(
+                        date(date),
+                        zone.strip(),
+                        day.startMin(),
+                        day.notBefore(),
+                        change,
+                        panel,
+                        chargers,
+                        charge,
+                        day.limits(),
+                        day.weather(),
+                        earlier.isBlank()
+                                ? Optional.empty()
+                                : Optional.of(
+                                        WeatherTable.time(earlier.strip(), LocalDate.now(day.clock()), day.clock())),
+                        day.papers()));
+    }
+
+    static Optional<LocalDate> date(String text) {
+        try {
+            return text.isBlank() ? Optional.empty() : Optional.of(LocalDate.parse(text.strip()));
+        } catch (DateTimeException e) {
+            throw new InputFault("date", text, "“%s” is no date. Write it as 2027-04-30.".formatted(text));
+        }
+    }
+
+    @PostMapping("/blocks/{id}/sorties/limits")
+    String limits(
+            @PathVariable long id,
+            @RequestParam String wind,
+            @RequestParam String gust,
+            @RequestParam String cold,
+            @RequestParam String visibility,
+            Visit visit) {
+        Limits limits = new Limits(
+                si("windLimit", wind, UnitKind.SPEED),
+                si("gustLimit", gust, UnitKind.SPEED),
+                si("cold", cold, UnitKind.TEMPERATURE),
+                si("visibility", visibility, UnitKind.LENGTH),
+                0);
+        return change(
+                id,
+                visit,
+                "weather limits",
+                day -> new DaySettings(
+                        day.date(),
+                        day.zone(),
+                        day.startMin(),
+                        day.notBefore(),
+                        day.changeMin(),
+                        day.panelMin(),
+                        day.chargers(),
+                        day.chargeMin(),
+                        limits,
+                        day.weather(),
+                        day.earlier(),
+                        day.papers()));
+    }
+
+    private double si(String field, String text, UnitKind kind) {
+        return Measure.typed(field, text, preferences.typed().unit(kind)).si();
+    }
+
+    private OptionalDouble known(String field, String text, UnitKind kind) {
+        return text.isBlank() ? OptionalDouble.empty() : OptionalDouble.of(si(field, text, kind));
+    }
+
+    /** One hour, typed; it takes the place of another at the same time. */
+    @PostMapping("/blocks/{id}/sorties/weather")
+    String hour(
+            @PathVariable long id,
+            @RequestParam String at,
+            @RequestParam String wind,
+            @RequestParam(defaultValue = "") String gust,
+            @RequestParam(defaultValue = "") String from,
+            @RequestParam(defaultValue = "") String rain,
+            @RequestParam(defaultValue = "") String air,
+            @RequestParam(defaultValue = "") String cloud,
+            @RequestParam(defaultValue = "") String sight,
+            Visit visit) {
+        BlockFacts facts = blocks.open(id).facts();
+        OptionalDouble fallen = rain.isBlank()
+                ? OptionalDouble.empty()
+                : OptionalDouble.of(Measure.typed("rain", rain, Unit.MILLIMETRE).si() * 1000);
+        OptionalDouble sky = cloud.isBlank()
+                ? OptionalDouble.empty()
+                : OptionalDouble.of(Measure.typed("cloud", cloud, Unit.PERCENT).si());
+        OptionalDouble bearing = from.isBlank()
+                ? OptionalDouble.empty()
+                : OptionalDouble.of(Measure.typed("from", from, Unit.DEGREE).si());
+        WeatherHour hour = new WeatherHour(
+                WeatherTable.time(
+                        at.strip(), SortieDesk.date(facts), facts.field().day().clock()),
+                known("wind", wind, UnitKind.SPEED),
+                known("gust", gust, UnitKind.SPEED),
+                bearing,
+                fallen,
+                known("air", air, UnitKind.TEMPERATURE),
+                sky,
+                known("sight", sight, UnitKind.LENGTH));
+        return change(id, visit, "weather at " + at, day -> {
+            List<WeatherHour> hours = new ArrayList<>(day.weather());
+            hours.removeIf(one -> one.at().equals(hour.at()));
+            hours.add(hour);
+            hours.sort(Comparator.comparing(WeatherHour::at));
+            return day.with(hours);
+        });
+    }
+
+    @PostMapping("/blocks/{id}/sorties/weather/remove")
+    String remove(@PathVariable long id, @RequestParam int at, Visit visit) {
+        return change(id, visit, "an hour of weather taken away", day -> {
+            List<WeatherHour> hours = new ArrayList<>(day.weather());
+            SortiesBook.at(hours, at, "at");
+            hours.remove(at);
+            return day.with(hours);
+        });
+    }
+
+    @PostMapping("/blocks/{id}/sorties/weather/clear")
+    String clear(@PathVariable long id, Visit visit) {
+        return change(id, visit, "weather taken away", day -> day.with(List.of()));
+    }
+
+    /** Weather from a table; what was taken for granted is told beside it. */
+    @PostMapping("/blocks/{id}/sorties/weather/file")
+    String file(@PathVariable long id, @RequestParam MultipartFile file, Visit visit) throws IOException {
+        BlockFacts facts = blocks.open(id).facts();
+        WeatherTable table = WeatherTable.read(
+                file.getBytes(), SortieDesk.date(facts), facts.field().day().clock());
+        visit.model().addAttribute("weatherRemarks", table.remarks());
+        return change(id, visit, table.hours().size() + " hours of weather brought", day -> day.with(table.hours()));
+    }
+
+    /** The simulated station's day: made up, to try things with. */
+    @PostMapping("/blocks/{id}/sorties/weather/simulated")
+    String simulated(@PathVariable long id, Visit visit) {
+        LocalDate date = SortieDesk.date(blocks.open(id).facts());
+        return change(id, visit, "a simulated day of weather", day -> day.with(SimulatedStation.day(date)));
+    }
+
+    @GetMapping("/blocks/{id}/export/weather-example.csv")
+    ResponseEntity<byte[]> example(@PathVariable long id) {
+        LocalDate date = SortieDesk.date(blocks.open(id).facts());
+        return ResponseEntity.ok()
+                .contentType(new MediaType("text", "csv", StandardCharsets.UTF_8))
+                .header(
+                        HttpHeaders.CONTENT_DISPOSITION,
+                        ContentDisposition.attachment()
+                                .filename("weather-example.csv")
+                                .build()
+                                .toString())
+                .body(SimulatedStation.csv(date).getBytes(StandardCharsets.UTF_8));
+    }
+}
