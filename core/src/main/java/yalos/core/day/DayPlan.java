@@ -78,10 +78,14 @@ public record DayPlan(List<Entry> entries, boolean flown, String missing, Option
     /** The start at which flying lies round a minute of the day, such as solar noon. */
     public static int startRound(Given given, int middleMin) {
         double before = before(given);
-        double flying = given.sorties.stream().mapToDouble(Double::doubleValue).sum()
-                + given.settings.changeMin() * Math.max(0, given.sorties.size() - 1);
-        double start = middleMin - flying / 2 - before;
+        double start = middleMin - flyingMin(given) / 2 - before;
         return (int) (Math.round(Math.max(0, Math.min(A_DAY - STEP_MIN, start)) / 5) * 5);
+    }
+
+    /** Minutes from the first take-off to the last landing, where nothing is waited for. */
+    public static double flyingMin(Given given) {
+        return given.sorties.stream().mapToDouble(Double::doubleValue).sum()
+                + given.settings.changeMin() * Math.max(0, given.sorties.size() - 1);
     }
 
     /** Minutes from leaving to the first take-off. */

@@ -26,6 +26,9 @@ public record Slot(
         int minute, Verdict light, Verdict weather, List<String> reasons, double elevationRad, double windMps) {
     public static final int MINUTES = 10;
 
+    /** Below it no picture serves that shall be measured (common practice). */
+    private static final double LOW_RAD = Math.toRadians(10);
+
     private static final double SHADED = 0.1;
     private static final double GLINTS = 0.02;
     private static final int A_DAY = 24 * 60;
@@ -81,7 +84,7 @@ public record Slot(
                 .filter(hour -> Math.abs(hour.minute() - minute - MINUTES / 2) <= 30)
                 .findFirst()
                 .ifPresent(hour -> inPhotos(hour, needs, reasons));
-        return reasons.isEmpty() ? Verdict.GO : Verdict.MIND;
+        return reasons.isEmpty() ? Verdict.GO : elevation < LOW_RAD ? Verdict.STOP : Verdict.MIND;
     }
 
     private static void inPhotos(DayLight.Hour hour, Needs needs, List<String> reasons) {

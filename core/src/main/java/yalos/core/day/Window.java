@@ -2,8 +2,10 @@ package yalos.core.day;
 
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import yalos.core.weather.Limits.Verdict;
 
@@ -82,14 +84,13 @@ public record Window(
             wind = Double.isNaN(wind) || slot.windMps() > wind ? slot.windMps() : wind;
             reasons.addAll(slot.reasons());
         }
-        return new Window(
-                from,
-                to,
-                verdict,
-                to - from >= neededMin,
-                lowest,
-                highest,
-                wind,
-                reasons.stream().limit(3).toList());
+        return new Window(from, to, verdict, to - from >= neededMin, lowest, highest, wind, told(reasons));
+    }
+
+    /** One reason of each kind: the first of those that differ in their figures only. */
+    private static List<String> told(Set<String> reasons) {
+        Map<String, String> kinds = new LinkedHashMap<>();
+        reasons.forEach(reason -> kinds.putIfAbsent(reason.replaceAll("[0-9.]+", "#"), reason));
+        return kinds.values().stream().limit(MOST).toList();
     }
 }

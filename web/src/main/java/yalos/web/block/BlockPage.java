@@ -81,7 +81,6 @@ public class BlockPage {
         model.addAttribute("stage", stage);
         model.addAttribute("editable", stage == Stage.GROUND || stage == Stage.STRIPS);
         model.addAttribute("saved", block.savedAt().format(CLOCK));
-        model.addAttribute("stages", StageView.all(block, planned, findings, stage, units, books));
         List<FindingView> views = FindingView.all(findings, planned);
         String note = Finding.Level.NOTE.word();
         model.addAttribute(
@@ -95,6 +94,8 @@ public class BlockPage {
         books.stream()
                 .filter(book -> book.stage() == stage)
                 .forEach(book -> book.fill(new StageBook.Opened(block, planned, units, why), model));
+        // After the page itself, which may have found out how its stage stands.
+        model.addAttribute("stages", StageView.all(block, planned, findings, stage, units, books));
     }
 
     /** Findings of a plan in the operator's units; none without a plan. */

@@ -27,6 +27,7 @@ import yalos.core.brief.Site;
 import yalos.core.brief.Surface;
 import yalos.core.control.ControlLayout;
 import yalos.core.control.ControlPoint;
+import yalos.core.day.DaySettings;
 import yalos.core.geodesy.EastNorth;
 import yalos.core.geodesy.Grid;
 import yalos.core.geodesy.LonLat;
@@ -44,6 +45,7 @@ import yalos.core.site.Obstacle;
 import yalos.core.terrain.VerticalDatum;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
+import yalos.core.weather.SimulatedStation;
 import yalos.web.elevation.Models;
 import yalos.web.jobs.Jobs;
 import yalos.web.shell.FirstData;
@@ -51,6 +53,7 @@ import yalos.web.store.BlockFacts;
 import yalos.web.store.CameraMapper;
 import yalos.web.store.CameraRow;
 import yalos.web.store.ControlMapper;
+import yalos.web.store.FieldMapper;
 import yalos.web.store.Fieldwork;
 import yalos.web.store.GroundFacts;
 import yalos.web.store.JobMapper;
@@ -80,13 +83,17 @@ class DemoJob implements FirstData {
     private static final double[] TARN = {413_300, 6_041_080, 413_335, 6_041_095, 413_350, 6_041_060, 413_318, 6_041_040
     };
 
+    private static final LocalDate FLOWN_ON = LocalDate.of(2027, 4, 30);
+
     private final JobMapper rows;
     private final CameraMapper cameras;
     private final Jobs jobs;
     private final Models models;
     private final ControlMapper control;
+    private final FieldMapper field;
 
-    DemoJob(JobMapper rows, CameraMapper cameras, Jobs jobs, Models models, ControlMapper control) {
+    DemoJob(JobMapper rows, CameraMapper cameras, Jobs jobs, Models models, ControlMapper control, FieldMapper field) {
+        this.field = field;
         this.control = control;
         this.models = models;
         this.rows = rows;
@@ -115,6 +122,7 @@ class DemoJob implements FirstData {
         jobs.addBlock(job, "Block D, ramparts", ramparts(carPark).with(ground), "outline drawn");
         jobs.deleteBlock(empty);
         measured(rows.blockNamed(job, "Block A, hill fort").orElseThrow());
+        batteries();
     }
 
     /** Five control and five check points on the fort. */
@@ -126,6 +134,47 @@ class DemoJob implements FirstData {
             layout = layout.plus(ControlPoint.target(layout.nextName(), role, place));
         }
         return layout;
+    }
+
+    /** The last of April, with the simulated station's weather: a calm morning, too windy early in the afternoon. */
+    private static DaySettings day() {
+        DaySettings usual = DaySettings.USUAL;
+        return new DaySettings(
+                Optional.of(FLOWN_ON),
+                "Europe/London",
+                usual.startMin(),
+                usual.notBefore(),
+                usual.changeMin(),
+                usual.panelMin(),
+                1,
+                usual.chargeMin(),
+                usual.limits(),
+                SimulatedStation.day(FLOWN_ON),
+                usual.earlier(),
+                usual.papers());
+    }
+
+    /** Four of some age, one nearly empty, and a flight that took more than the aircraft's figures say; all invented. */
+    private void batteries() {
+        LocalDateTime read = LocalDateTime.of(2026, 10, 6, 18, 30);
+        double[][] packs = {{61, 0.88, 0.92}, {58, 0.86, 0.90}, {64, 0.85, 0.90}, {12, 0.97, 0.46}};
+        for (int i = 0; i < packs.length; i++) {
+            field.read(new FieldMapper.BatteryRow(
+                    0, "T" + (i + 1), (int) packs[i][0], packs[i][1], packs[i][2], "2024-03", "", false, read, "demo"));
+        }
+        field.flew(new FieldMapper.ConsumptionRow(
+                0,
+                Aircraft.smallMultirotor().name(),
+                LocalDate.of(2026, 10, 6),
+                0.54,
+                12,
+                null,
+                4,
+                282.15,
+                "trial over the meadow, made up for the demo",
+                "",
+                read,
+                "demo"));
     }
 
     /** All but the last were measured, number 3 badly, number 7 twice. The figures beyond the terrain's are invented. */
@@ -291,7 +340,7 @@ class DemoJob implements FirstData {
                 Map.of(),
                 GroundFacts.LEVEL,
                 Patterns.SINGLE,
-                Fieldwork.NONE);
+                Fieldwork.NONE.with(day()));
     }
 
     private static List<LonLat> ring(double[] positions) {

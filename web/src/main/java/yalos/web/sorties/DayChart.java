@@ -36,7 +36,7 @@ final class DayChart {
         this.from = Math.max(0, Math.floor(first / HOUR - 0.5) * HOUR);
         this.to = Math.max(from + 6 * HOUR, Math.ceil(last / HOUR + 0.5) * HOUR);
         this.chart = new Chart(WIDTH, 150, "The day: light, weather, work and charging by the hour")
-                .within(62, 4, 12, 22)
+                .within(62, 4, 26, 22)
                 .over(from, to, 0, 1);
     }
 
@@ -79,10 +79,12 @@ final class DayChart {
             String why = first.reasons().isEmpty() ? here.words() : String.join(", ", first.reasons());
             double until = last.minute() + Slot.MINUTES;
             chart.bar(look(here), first.minute(), until, top, 20, "", DayPlan.clock(first.minute()) + " " + why);
-            String word = name.equals("weather") && !Double.isNaN(first.windMps())
+            String words = name.equals("weather") && !Double.isNaN(first.windMps())
                     ? here.words() + wind(shown.subList(begin, end))
                     : here.words();
-            if (chart.x(until) - chart.x(first.minute()) > LETTER_PX * word.length()) {
+            double room = chart.x(until) - chart.x(first.minute());
+            String word = room > LETTER_PX * words.length() ? words : here.words();
+            if (room > LETTER_PX * word.length()) {
                 chart.text(
                         "c-in " + look(here) + "-word",
                         (chart.x(until) + chart.x(first.minute())) / 2,

@@ -23,9 +23,11 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.multipart.MultipartFile;
+import yalos.core.day.DayLight;
 import yalos.core.day.DayPlan;
 import yalos.core.day.DaySettings;
 import yalos.core.day.Slot;
+import yalos.core.day.Window;
 import yalos.core.exchange.WeatherTable;
 import yalos.core.fault.InputFault;
 import yalos.core.plan.BlockPlan;
@@ -126,14 +128,19 @@ class DayController {
                 facts.brief().day(), facts.field().day(), SortieDesk.needs(facts), minutes, sets, slots);
     }
 
-    /** As set, else so that flying lies round the best window, which is round noon where all day serves. */
+    /** As set; else so that flying lies as near to solar noon as the best window lets it. */
     private static int start(BlockFacts facts, SortieDesk.Found found, DayPlan.Given given) {
-        var light = found.light().orElseThrow();
-        return facts.field()
-                .day()
-                .startMin()
-                .orElseGet(
-                        () -> DayPlan.startRound(given, light.minute(light.sun().noon())));
+        DayLight light = found.light().orElseThrow();
+        double flying = DayPlan.flyingMin(given);
+        double noon = light.minute(light.sun().noon());
+        double middle = Window.best(given.slots(), flying).stream()
+                .findFirst()
+                .filter(Window::fits)
+                .map(window -> Math.max(
+                        window.from() + flying / 2 + Slot.MINUTES,
+                        Math.min(window.to() - flying / 2 - Slot.MINUTES, noon)))
+                .orElse(noon);
+        return facts.field().day().startMin().orElseGet(() -> DayPlan.startRound(given, (int) Math.round(middle)));
     }
 
     @GetMapping("/blocks/{id}/sorties/{number}/energy")

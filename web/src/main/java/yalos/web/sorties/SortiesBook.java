@@ -3,6 +3,7 @@ package yalos.web.sorties;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -149,6 +150,7 @@ class SortiesBook implements StageBook {
         light(found, facts, plan, model);
         weather(facts, plan, units, model);
         energy(found, facts, plan, units, model);
+        warnings.sort(Comparator.comparing(warning -> !warning.mood().equals("stop")));
         model.addAttribute("warnings", warnings);
         model.addAttribute("signed", signed(opened.block().id(), facts));
     }
@@ -167,13 +169,16 @@ class SortiesBook implements StageBook {
             rows.add(row(sortie, charged.get(sortie.number() - 1), sorties, facts, units));
         }
         int count = rows.size();
-        Sortie worst = sorties.leastMargin();
+        Sortie worst = sorties.all().stream()
+                .min(Comparator.comparingDouble(
+                        sortie -> charged.get(sortie.number() - 1).marginAtWorst()))
+                .orElseThrow();
         Charged worstCharge = charged.get(worst.number() - 1);
         model.addAttribute("sorties", rows);
         model.addAttribute("headline", count == 1 ? "1 sortie" : count + " sorties");
         model.addAttribute(
                 "leastMargin",
-                "%s over the reserve at the worst moment, in sortie %d %s into it"
+                "least margin home %s, in sortie %d after %s"
                         .formatted(
                                 Percent.margin(worstCharge.marginAtWorst()),
                                 worst.number(),

@@ -49,8 +49,8 @@ export function makeLayers(sources, editable) {
     avoided: layer("avoided", styles.avoided, 1),
     walk: layer("walk", [stroke(css("--halo"), 4), stroke(css("--ink"), 1.4, [1, 4])], 7.5),
     points: layer("points", styles.point, 8.5),
-    flights: layer("flights", styles.sortie, 3.5),
-    unseen: layer("unseen", styles.unseen, 5),
+    flights: layer("flights", styles.sortie, 3.6),
+    unseen: layer("unseen", styles.unseen, 3.4),
     eyes: layer("eyes", styles.eye, 8.6),
   };
 }

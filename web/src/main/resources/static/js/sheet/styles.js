@@ -266,11 +266,8 @@ export function sortie(feature) {
 /** A place of the flight that the pilot does not see: a small cross. */
 export function unseen() {
   const { style } = window.ol;
-  const shape = (stroke) => new style.RegularShape({ points: 4, radius: 5, radius2: 0, angle: Math.PI / 4, stroke });
-  return [
-    new style.Style({ image: shape(line(css("--halo"), 4)) }),
-    new style.Style({ image: shape(line(css("--edge"), 2)) }),
-  ];
+  const shape = (stroke) => new style.RegularShape({ points: 4, radius: 4, radius2: 0, angle: Math.PI / 4, stroke });
+  return new style.Style({ image: shape(line(css("--edge"), 1.3)) });
 }
 
 /** Where a pair of eyes stands. */
