@@ -1,20 +1,6 @@
 // The day's chart: a sortie, or the time of leaving, is dragged along the hours; all that comes after follows.
 import { change } from "./changes.js";
-
-const STEP_MIN = 5;
-const DAY_MIN = 24 * 60;
-
-/** A minute of the day as a clock shows it. */
-export function clock(minute) {
-  const whole = Math.max(0, Math.min(DAY_MIN - 1, Math.round(minute)));
-  const two = (figure) => String(figure).padStart(2, "0");
-  return `${two(Math.floor(whole / 60))}:${two(whole % 60)}`;
-}
-
-/** The minute that a bar is dragged to, in whole steps. */
-export function dragged(minute, byPx, minutesPerPx) {
-  return Math.max(0, Math.min(DAY_MIN - STEP_MIN, Math.round((minute + byPx * minutesPerPx) / STEP_MIN) * STEP_MIN));
-}
+import { clock, dragged, STEP_MIN } from "./hours.js";
 
 /** Minutes of the day in one pixel of a chart as it stands on the screen. */
 function minutesPerPx(svg) {

@@ -32,6 +32,14 @@ public record PointTable(List<String> heading, List<List<String>> rows) {
      * @throws InputFault for a file that is no such table, has too many rows, or none
      */
     public static PointTable read(byte[] file) {
+        return read(file, 3);
+    }
+
+    /**
+     * @param fewest columns that such a table has
+     * @throws InputFault as {@link #read(byte[])}
+     */
+    static PointTable read(byte[] file, int fewest) {
         if (file.length > MOST_BYTES) {
             throw new InputFault("file", file.length, "The file is larger than 8 MB; a table of points is smaller.");
         }
@@ -42,7 +50,7 @@ public record PointTable(List<String> heading, List<List<String>> rows) {
                     "binary",
                     "This is no text. Save the sheet as CSV in the program it comes from, and bring that.");
         }
-        char separator = separator(text);
+        char separator = separator(text, fewest - 1);
         List<List<String>> rows = separator == ' ' ? spaced(text) : separated(text, separator);
         rows.removeIf(row -> row.stream().allMatch(String::isEmpty));
         if (rows.isEmpty()) {
@@ -82,7 +90,7 @@ public record PointTable(List<String> heading, List<List<String>> rows) {
     }
 
     /** The separator that cuts the first lines into most cells alike. */
-    private static char separator(String text) {
+    private static char separator(String text, int fewest) {
         List<String> lines =
                 text.lines().filter(line -> !line.isBlank()).limit(20).toList();
         char best = ' ';
@@ -94,7 +102,7 @@ public record PointTable(List<String> heading, List<List<String>> rows) {
                     .min()
                     .orElse(0);
             // A comma may be the decimal sign of a table that semicolons or tabs cut.
-            if (least >= 2 && most == 0) {
+            if (least >= fewest && most == 0) {
                 most = least;
                 best = separator;
             }

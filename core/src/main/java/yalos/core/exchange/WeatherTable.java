@@ -69,7 +69,7 @@ public record WeatherTable(List<WeatherHour> hours, List<String> remarks) {
      * @throws InputFault for a table without times or wind, or with none that can be read
      */
     public static WeatherTable read(byte[] file, LocalDate date, ZoneId zone) {
-        PointTable table = PointTable.read(file);
+        PointTable table = PointTable.read(file, 2);
         if (table.heading().isEmpty()) {
             throw new InputFault(
                     "file",

@@ -76,10 +76,11 @@ public record Consumption(
                 ratio,
                 String.format(
                         Locale.ROOT,
-                        "%d measured flight%s: before, the model was off by %+.0f %%",
+                        "%d measured flight%s took %.0f %% %s than these figures say; corrected by it",
                         flights.size(),
                         flights.size() == 1 ? "" : "s",
-                        100 * (1 / ratio - 1)));
+                        Math.abs(100 * (ratio - 1)),
+                        ratio >= 1 ? "more" : "less"));
     }
 
     /** Whether a ratio is so far from 1 that something else was measured than the aircraft's figures say. */

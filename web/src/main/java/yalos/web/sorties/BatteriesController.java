@@ -92,10 +92,11 @@ class BatteriesController {
                         ? "Nothing is measured yet; figures are the kit's."
                         : String.format(
                                 Locale.ROOT,
-                                "%d flight%s: the kit's figures were off by %+.0f %%, and are corrected by it.",
+                                "%d flight%s took %.0f %% %s than the kit's figures say, which are corrected by it.",
                                 counted.size(),
                                 counted.size() == 1 ? "" : "s",
-                                100 * (1 / ratio - 1)));
+                                Math.abs(100 * (ratio - 1)),
+                                ratio >= 1 ? "more" : "less"));
         model.addAttribute(
                 "usualSpeed", units.text(UnitKind.SPEED, plan.design().speedMps()));
         return "sorties/batteries";
