@@ -111,6 +111,7 @@ public final class Bench {
         patterns(PatternBench.measure());
         wings(WingBench.measure());
         network(NetworkBench.measure());
+        sorties(SortieBench.measure());
         row(
                 "plan of a square kilometre at 0.38 cm, direction fixed",
                 PatternBench.hugeMs(true),
@@ -171,6 +172,27 @@ public final class Bench {
                 "");
         rows.add("| turns of that order | %.1f m | the least of all orders | %.1f m | %.3f | 1.000 |"
                 .formatted(bench.turnsM(), bench.leastM(), bench.leastM() / bench.turnsM()));
+    }
+
+    private void sorties(SortieBench bench) {
+        row(
+                "2,000 stations cut into sorties",
+                bench.splitMs(),
+                "plain loops, every piece looked at whole",
+                bench.plainMs(),
+                "100 ms");
+        row(
+                "launch points of a square kilometre, 2,500 places",
+                bench.searchMs(),
+                "sorties cut properly from each (10 measured, taken for all)",
+                bench.eachMs(),
+                "3 s");
+        row(
+                "shadows of one hour on 1 million cells",
+                bench.shadeMs(),
+                "rays marched metre by metre (1 % measured, times 100, shared by the processors)",
+                bench.marchedMs(),
+                "300 ms");
     }
 
     private void network(NetworkBench bench) {

@@ -225,7 +225,7 @@ const element = document.getElementById("sheet");
 const sheet = element ? new Sheet(element, say) : null;
 if (sheet) window.yalosSheet = sheet;
 
-const STAGE_KEYS = { b: "brief", g: "ground", k: "kit", s: "strips", p: "proof", c: "control" };
+const STAGE_KEYS = { b: "brief", g: "ground", k: "kit", s: "strips", p: "proof", c: "control", o: "sorties" };
 document.addEventListener("keydown", (event) => {
   if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "z" && !event.target.closest("textarea")) {
     const field = event.target.closest("input");

@@ -14,6 +14,10 @@ export class Section {
     this.point = point;
     this.has = false;
     this.strip = -1;
+    /** Places of lines that are pointed out: line, place, words. */
+    this.flags = [];
+    /** A stage with a drawer of its own shows the section only when a strip is chosen. */
+    this.folded = drawer.hidden;
     this.words = document.createElement("div");
     this.words.setAttribute("aria-live", "polite");
     this.words.append(...drawer.childNodes);
@@ -32,6 +36,16 @@ export class Section {
     this.marked = { line, place };
     const svg = this.picture.querySelector("svg");
     if (!this.data || !svg) return;
+    const best = this.step(place);
+    const shown = line === this.strip;
+    const width = Number(svg.getAttribute("width"));
+    const share = this.data.along[best] / (this.data.along[this.data.along.length - 1] || 1);
+    const x = EDGE.left + share * (width - EDGE.left - EDGE.right);
+    svg.querySelector("path.cursor").setAttribute("d", shown ? `M${x} ${EDGE.top}V${HEIGHT - EDGE.bottom}` : "");
+  }
+
+  /** The step of the section next to a place. */
+  step(place) {
     const { places } = this.data;
     let best = 0;
     let least = Infinity;
@@ -39,11 +53,7 @@ export class Section {
       const away = Math.hypot(places[2 * i] - place[0], places[2 * i + 1] - place[1]);
       if (away < least) [best, least] = [i, away];
     }
-    const shown = line === this.strip;
-    const width = Number(svg.getAttribute("width"));
-    const share = this.data.along[best] / (this.data.along[this.data.along.length - 1] || 1);
-    const x = EDGE.left + share * (width - EDGE.left - EDGE.right);
-    svg.querySelector("path.cursor").setAttribute("d", shown ? `M${x} ${EDGE.top}V${HEIGHT - EDGE.bottom}` : "");
+    return best;
   }
 
   say(words) {
@@ -68,6 +78,7 @@ export class Section {
     this.strip = -1;
     this.data = null;
     this.picture.hidden = true;
+    if (this.folded) this.drawer.hidden = true;
     if (closes) requestAnimationFrame(() => this.resized());
     this.point(null);
   }
@@ -86,6 +97,7 @@ export class Section {
   draw() {
     const d = this.data;
     this.picture.hidden = false;
+    this.drawer.hidden = false;
     const width = Math.max(300, this.drawer.clientWidth - 32);
     const length = d.along[d.along.length - 1] || 1;
     const known = (values) => values.filter((value) => value !== null);
@@ -142,6 +154,14 @@ export class Section {
       parts.push(
         `<path class="least" d="M${at0} ${low0}V${high0}"/>`,
         `<text class="least" x="${at0 + 5}" y="${(low0 + high0) / 2 + 4}">${d.clearance}</text>`,
+      );
+    }
+    for (const { place, words } of this.flags.filter(({ line }) => line === this.strip)) {
+      const here = x(d.along[this.step(place)]);
+      const end = here > width / 2;
+      parts.push(
+        `<path class="flag" d="M${here} ${EDGE.top}V${HEIGHT - EDGE.bottom}"/>`,
+        `<text class="flag" x="${here + (end ? -5 : 5)}" y="${EDGE.top + 10}" text-anchor="${end ? "end" : "start"}">${words}</text>`,
       );
     }
     parts.push(`<path class="cursor" d="" /><text class="cursor" y="14" text-anchor="middle"></text>`);

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.IntStream;
 import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Geometry;
 import org.locationtech.jts.geom.GeometryFactory;
@@ -11,12 +12,11 @@ import yalos.core.block.Outline;
 import yalos.core.fault.Patience;
 import yalos.core.flight.Exposure;
 import yalos.core.flight.Line;
-import yalos.core.flight.Place;
+import yalos.core.flight.Pace;
 import yalos.core.flight.Tally;
 import yalos.core.geodesy.Bounds;
 import yalos.core.geodesy.PlanePoint;
 import yalos.core.plan.BlockPlan;
-import yalos.core.site.Detour;
 import yalos.core.site.Zone;
 import yalos.core.terrain.Relief;
 import yalos.core.terrain.SightLine;
@@ -25,7 +25,7 @@ import yalos.core.terrain.SightLine;
  * Where could the aircraft take off and land? Thousands of places in and round a block, weighed by what is known of them: sorties and time in the air, how much of the flight can be seen from there,
  * room, slope, level against the block, distance from zones and what stands there.
  *
- * <p>Sorties of a place are counted by {@link Split} on some hundred stations, the ways straight at one return height; those that are taken are cut properly.
+ * <p>Sorties of a place are counted by {@link Split} on some hundred stations, the ways straight at one return height and, in a wind, in the nearest of 72 directions; those that are taken are cut properly.
  *
  * <p>KNOWN LIMITS: leave to stand there, access, people and what no model or obstacle list holds are for the pilot to look at. Over level ground all of the flight counts as seen.
  */
@@ -52,6 +52,8 @@ public final class LaunchSearch {
     private final List<Exposure> looked = new ArrayList<>();
     private final List<Geometry> busy;
     private final List<Geometry> zones;
+    private final Straights outTakes;
+    private final Straights homeTakes;
     private final double[] spent;
     private final int[] resume;
     private final boolean[] ends;
@@ -80,8 +82,11 @@ public final class LaunchSearch {
             chosen.add(i);
             looked.add(photos.get(i));
         }
+        Pace pace = plan.timeline().pace();
+        this.outTakes = new Straights(pace, draw, pace.aircraft().transitMps());
+        this.homeTakes = new Straights(pace, draw, pace.aircraft().returnMps());
         this.spent = chosen.stream().mapToDouble(i -> all[i]).toArray();
-        this.resume = chosen.stream().mapToInt(chosen::indexOf).toArray();
+        this.resume = IntStream.range(0, spent.length).toArray();
         this.ends = new boolean[spent.length];
         for (int i = 0; i < ends.length; i++) {
             // Thinned stations end a strip where the next one lies on another.
@@ -209,27 +214,57 @@ public final class LaunchSearch {
     private record Air(int sorties, double seconds) {}
 
     private Optional<Air> flown(PlanePoint at, double groundM) {
-        Homing homing = new Homing(
-                at,
-                groundM,
-                Math.max(groundM, plan.flight().takeOffUpM()) + returnM,
-                plan.timeline().pace(),
-                Detour.NONE);
+        double returnUp = Math.max(groundM, plan.flight().takeOffUpM()) + returnM;
+        Pace pace = plan.timeline().pace();
+        double climbing = draw.vertical(pace.aircraft().climbMps());
+        double sinking = draw.vertical(-pace.aircraft().descentMps());
         double[] out = new double[looked.size()];
         double[] home = new double[looked.size()];
         for (int i = 0; i < out.length; i++) {
-            Place place = Place.over(looked.get(i).point(), looked.get(i).upM());
-            out[i] = homing.outTakes(draw, place);
-            home[i] = homing.homeTakes(draw, place);
+            Exposure photo = looked.get(i);
+            double up = Math.max(returnUp, photo.upM());
+            double rise = up - photo.upM();
+            double whole = up - groundM;
+            PlanePoint there = photo.point();
+            out[i] = climbing * pace.climbS(whole) + sinking * pace.climbS(-rise) + outTakes.of(at, there);
+            home[i] = climbing * pace.climbS(rise) + sinking * pace.climbS(-whole) + homeTakes.of(there, at);
         }
         Split split = new Split(spent, new double[][] {out}, new double[][] {home}, resume, ends);
         return split.cut(usable).map(pieces -> {
             double ways = 0;
             for (Split.Piece piece : pieces) {
-                ways += waysS(homing, looked.get(piece.from())) + waysS(homing, looked.get(piece.to()));
+                ways += waysS(pace, at, groundM, returnUp, looked.get(piece.from()))
+                        + waysS(pace, at, groundM, returnUp, looked.get(piece.to()));
             }
             return new Air(pieces.size(), ways + blockS());
         });
+    }
+
+    /** What straight ways take, by their direction: beyond speeding up and braking it grows with the length. */
+    private static final class Straights {
+        private static final int DIRECTIONS = 72;
+        private static final double SHORT_M = 400;
+        private static final double LONG_M = 1400;
+
+        private final double[] each = new double[DIRECTIONS];
+        private final double[] once = new double[DIRECTIONS];
+
+        Straights(Pace pace, Draw draw, double wantedMps) {
+            PlanePoint from = new PlanePoint(0, 0);
+            for (int i = 0; i < DIRECTIONS; i++) {
+                double track = 2 * Math.PI * i / DIRECTIONS;
+                double few = Tally.straight(pace, draw, from, from.moved(track, SHORT_M), wantedMps);
+                double many = Tally.straight(pace, draw, from, from.moved(track, LONG_M), wantedMps);
+                each[i] = Double.isInfinite(few) ? few : (many - few) / (LONG_M - SHORT_M);
+                once[i] = Double.isInfinite(few) ? 0 : few - each[i] * SHORT_M;
+            }
+        }
+
+        double of(PlanePoint from, PlanePoint to) {
+            int direction = (int) Math.round(from.bearingRad(to) / (2 * Math.PI) * DIRECTIONS);
+            int at = Math.floorMod(direction, DIRECTIONS);
+            return once[at] + each[at] * from.distanceM(to);
+        }
     }
 
     private double blockS() {
@@ -237,9 +272,8 @@ public final class LaunchSearch {
         return photos[photos.length - 1] - photos[0];
     }
 
-    private double waysS(Homing homing, Exposure photo) {
-        double up = Math.max(homing.returnUpM(), photo.upM()) - homing.takeOffUpM();
-        return homing.pace().climbS(up) + homing.pace().transitS(homing.launch(), photo.point());
+    private static double waysS(Pace pace, PlanePoint at, double groundM, double returnUpM, Exposure photo) {
+        return pace.climbS(Math.max(returnUpM, photo.upM()) - groundM) + pace.transitS(at, photo.point());
     }
 
     private double seen(SightLine sight, PlanePoint at, double groundM) {

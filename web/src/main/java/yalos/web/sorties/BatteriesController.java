@@ -31,6 +31,9 @@ import yalos.web.store.FieldMapper.ConsumptionRow;
 /** Batteries by their names, and what flights took of them: how far the aircraft's figures are off. */
 @Controller
 class BatteriesController {
+    /** Charged so far it counts as full (common practice). */
+    private static final double FULL = 0.95;
+
     private final Blocks blocks;
     private final PlanDesk plans;
     private final Fleet fleet;
@@ -76,6 +79,7 @@ class BatteriesController {
         model.addAttribute(
                 "packs",
                 fleet.batteries().stream().map(BatteriesController::pack).toList());
+        model.addAttribute("toCharge", toCharge(block));
         List<FlightRow> rows = new ArrayList<>();
         BlockPlan plan = plans.needed(block.facts());
         Draw model0 = Draw.of(plan.request().aircraft(), plan.design().speedMps());
@@ -100,6 +104,22 @@ class BatteriesController {
         model.addAttribute(
                 "usualSpeed", units.text(UnitKind.SPEED, plan.design().speedMps()));
         return "sorties/batteries";
+    }
+
+    /** What is to be charged before the day, and how long it takes. */
+    private String toCharge(OpenBlock block) {
+        var day = block.facts().field().day();
+        List<String> low = fleet.batteries().stream()
+                .filter(row -> row.charge() < FULL)
+                .map(BatteryRow::name)
+                .toList();
+        if (low.isEmpty()) {
+            return fleet.batteries().isEmpty() ? "" : "All are charged for the day.";
+        }
+        int chargers = Math.max(1, day.chargers());
+        double minutes = Math.ceil((double) low.size() / chargers) * day.chargeMin();
+        return "Before the day: charge %s; about %s with %d charger%s."
+                .formatted(String.join(", ", low), Percent.minutes(minutes * 60), chargers, chargers == 1 ? "" : "s");
     }
 
     private static PackRow pack(BatteryRow row) {

@@ -30,6 +30,8 @@ import yalos.core.day.Slot;
 import yalos.core.day.Window;
 import yalos.core.exchange.WeatherTable;
 import yalos.core.fault.InputFault;
+import yalos.core.pins.Pins;
+import yalos.core.pins.Quantity;
 import yalos.core.plan.BlockPlan;
 import yalos.core.sortie.Sortie;
 import yalos.core.units.Measure;
@@ -129,7 +131,7 @@ class DayController {
     }
 
     /** As set; else so that flying lies as near to solar noon as the best window lets it. */
-    private static int start(BlockFacts facts, SortieDesk.Found found, DayPlan.Given given) {
+    static int start(BlockFacts facts, SortieDesk.Found found, DayPlan.Given given) {
         DayLight light = found.light().orElseThrow();
         double flying = DayPlan.flyingMin(given);
         double noon = light.minute(light.sun().noon());
@@ -141,6 +143,48 @@ class DayController {
                         Math.min(window.to() - flying / 2 - Slot.MINUTES, noon)))
                 .orElse(noon);
         return facts.field().day().startMin().orElseGet(() -> DayPlan.startRound(given, (int) Math.round(middle)));
+    }
+
+    /** The hour with most wind of those in which a sortie is in the air. */
+    static Optional<WeatherHour> windiest(DayPlan day, BlockFacts facts) {
+        LocalDate date = SortieDesk.date(facts);
+        return facts.field().day().weather().stream()
+                .filter(hour -> hour.windMps().isPresent())
+                .filter(hour -> day.entries().stream()
+                        .filter(entry -> entry.kind() == DayPlan.Kind.SORTIE)
+                        .anyMatch(entry -> {
+                            LocalDateTime from = date.atStartOfDay().plusSeconds(Math.round(entry.from() * 60));
+                            LocalDateTime to = date.atStartOfDay().plusSeconds(Math.round(entry.to() * 60));
+                            return hour.at().isBefore(to)
+                                    && hour.at().plusHours(1).isAfter(from);
+                        }))
+                .max(Comparator.comparingDouble(hour -> hour.windMps().getAsDouble()));
+    }
+
+    /** The wind of an hour is pinned as the wind to plan for: times, energy and crab follow it, and so does a direction asked of the wind. */
+    @PostMapping("/blocks/{id}/sorties/wind")
+    String wind(@PathVariable long id, @RequestParam String at, Visit visit) {
+        return page.changed(
+                blocks.change(id, visit.version(), "planned for the wind at " + at, facts -> {
+                    WeatherHour hour = facts.field().day().weather().stream()
+                            .filter(one -> one.at().toString().equals(at))
+                            .filter(one -> one.windMps().isPresent())
+                            .findFirst()
+                            .orElseThrow(() -> new InputFault("at", at, "That hour is gone; reload the page."));
+                    Pins pins = facts.pins()
+                            .with(Quantity.WIND, Measure.of(hour.windMps().getAsDouble(), Unit.METRE_PER_SECOND))
+                            .with(Quantity.WIND_AT, Measure.of(WeatherHour.STATION_M, Unit.METRE));
+                    return facts.with(
+                            hour.windFromRad().isPresent()
+                                    ? pins.with(
+                                            Quantity.WIND_FROM,
+                                            Measure.of(
+                                                    Math.toDegrees(
+                                                            hour.windFromRad().getAsDouble()),
+                                                    Unit.DEGREE))
+                                    : pins);
+                }),
+                visit);
     }
 
     @GetMapping("/blocks/{id}/sorties/{number}/energy")

@@ -79,8 +79,15 @@ class SortieSheet {
             double[] shade,
             boolean running) {}
 
-    /** A sortie: its ways with photos, its ways out and home, where it begins and where coming home leaves least. */
-    record Flown(int number, double[][] lines, double[][] ways, double[] start, double[] least, String leastWords) {}
+    /** A sortie: its ways with photos, its ways out and home, where it begins, where coming home leaves least and on which line of the plan. */
+    record Flown(
+            int number,
+            double[][] lines,
+            double[][] ways,
+            double[] start,
+            double[] least,
+            int leastLine,
+            String leastWords) {}
 
     /** A launch point: -1 for the block's own. */
     record Spot(int at, String name, double east, double north) {}
@@ -103,7 +110,7 @@ class SortieSheet {
         List<Flown> flown = new ArrayList<>();
         found.sorties().ifPresent(sorties -> {
             List<Charged> charged = Charged.of(sorties, found.packs());
-            sorties.all().forEach(sortie -> flown.add(flown(sortie, charged, plane, units)));
+            sorties.all().forEach(sortie -> flown.add(flown(sortie, charged, plan, units)));
         });
         List<Spot> launches = new ArrayList<>();
         facts.launch()
@@ -136,7 +143,8 @@ class SortieSheet {
         return new Spot(at, name, place.east(), place.north());
     }
 
-    private static Flown flown(Sortie sortie, List<Charged> charged, LocalPlane plane, UnitChoice units) {
+    private static Flown flown(Sortie sortie, List<Charged> charged, BlockPlan plan, UnitChoice units) {
+        LocalPlane plane = plan.block().plane();
         List<double[]> lines = new ArrayList<>();
         List<double[]> ways = new ArrayList<>();
         for (Leg leg : sortie.flight().legs()) {
@@ -150,7 +158,7 @@ class SortieSheet {
             }
         }
         Place least = sortie.least().place();
-        String words = "sortie %d: coming home from here leaves %s over the reserve, %s above take-off"
+        String words = "sortie %d: least margin home, %s over the reserve, %s above take-off"
                 .formatted(
                         sortie.number(),
                         Percent.margin(charged.get(sortie.number() - 1).marginAtWorst()),
@@ -162,7 +170,20 @@ class SortieSheet {
                 ways.toArray(double[][]::new),
                 pair(plane, sortie.flight().exposures().get(0).point()),
                 pair(plane, least.point()),
+                plan.flight().exposures().get(sortie.start() + nearest(sortie)).line(),
                 words);
+    }
+
+    /** Index of the photo next to the moment at which coming home leaves least. */
+    private static int nearest(Sortie sortie) {
+        double[] photosS = sortie.timeline().exposuresS();
+        int nearest = 0;
+        for (int i = 1; i < photosS.length; i++) {
+            boolean nearer = Math.abs(photosS[i] - sortie.least().seconds())
+                    < Math.abs(photosS[nearest] - sortie.least().seconds());
+            nearest = nearer ? i : nearest;
+        }
+        return nearest;
     }
 
     private static double[] hidden(Sight sight, LocalPlane plane) {

@@ -22,6 +22,7 @@ import yalos.core.geodesy.PlanePoint;
 import yalos.core.kit.Battery;
 import yalos.core.light.Daylight;
 import yalos.core.light.SameSun;
+import yalos.core.light.SunDay;
 import yalos.core.plan.BlockPlan;
 import yalos.core.sortie.FenceAct;
 import yalos.core.sortie.Fences;
@@ -54,6 +55,8 @@ class SortiesBook implements StageBook {
 
     private static final double DARK = 0.02;
     private static final double SMALL_ARC_MIN = 3;
+    /** A wind that differs by more is worth planning for. */
+    private static final double WIND_OFF_MPS = 1;
 
     private final SortieDesk desk;
     private final Fleet fleet;
@@ -148,6 +151,7 @@ class SortiesBook implements StageBook {
                 "spots",
                 found.spots().stream().map(spot -> spot(spot, plan, units)).toList());
         light(found, facts, plan, model);
+        windOfDay(found, facts, plan, units, model);
         weather(facts, plan, units, model);
         energy(found, facts, plan, units, model);
         warnings.sort(Comparator.comparing(warning -> !warning.mood().equals("stop")));
@@ -199,7 +203,13 @@ class SortiesBook implements StageBook {
                                         UnitKind.ANGLE,
                                         blowing.fromRad() + plan.block().plane().convergenceRad())))
                 .orElse("still air; pin the day's wind in Strips");
-        return "%s in the air all together, planned for %s.".formatted(Percent.minutes(sorties.seconds()), air);
+        int byMinutes = plan.batterySets();
+        String strips = byMinutes == sorties.all().size() || byMinutes == 0
+                ? ""
+                : " Strips counts %d by minutes; energy, the ways home and these batteries make it %d."
+                        .formatted(byMinutes, sorties.all().size());
+        return "%s in the air all together, planned for %s.%s"
+                .formatted(Percent.minutes(sorties.seconds()), air, strips);
     }
 
     private static Row row(Sortie sortie, Charged charged, Sorties sorties, BlockFacts facts, UnitChoice units) {
@@ -558,7 +568,7 @@ class SortiesBook implements StageBook {
         DayLight day = light.get();
         ZoneId zone = day.zone();
         LonLat place = plan.request().outline().middle();
-        model.addAttribute("sunWords", Daylight.words(place, day.date(), zone));
+        model.addAttribute("sunWords", upAndDown(day) + Daylight.words(place, day.date(), zone));
         model.addAttribute(
                 "shades", day.hours().stream().map(SortiesBook::lightRow).toList());
         List<Slot> slots = SortieDesk.slots(facts, plan, found);
@@ -584,6 +594,22 @@ class SortiesBook implements StageBook {
                             .map(same -> sameSun(same, zone))
                             .orElse("The sun was down on that flight, or stays down on this day."));
         });
+    }
+
+    /** Sunrise, sunset and how long the sun is high enough; nothing where it does not rise. */
+    private static String upAndDown(DayLight day) {
+        SunDay sun = day.sun();
+        if (sun.alwaysDown()) {
+            return "";
+        }
+        String up = sun.alwaysUp()
+                ? "the sun does not set; "
+                : String.format(
+                        Locale.ROOT,
+                        "sunrise %s, sunset %s; ",
+                        sun.rise().map(at -> DayPlan.clock(day.minute(at))).orElse("–"),
+                        sun.set().map(at -> DayPlan.clock(day.minute(at))).orElse("–"));
+        return up;
     }
 
     private static String sameSun(SameSun same, ZoneId zone) {
@@ -640,6 +666,33 @@ class SortiesBook implements StageBook {
                                 sun,
                                 wind,
                                 window.reasons().isEmpty() ? "" : "; mind " + String.join(", ", window.reasons())));
+    }
+
+    /** The strongest wind of the hours in which sorties are flown, beside the one that is planned for. */
+    private static void windOfDay(
+            SortieDesk.Found found, BlockFacts facts, BlockPlan plan, UnitChoice units, Model model) {
+        if (found.light().isEmpty() || found.sorties().isEmpty()) {
+            return;
+        }
+        List<Slot> slots = SortieDesk.slots(facts, plan, found);
+        DayPlan.Given given = DayController.given(facts, found, slots);
+        DayController.windiest(DayPlan.of(given, DayController.start(facts, found, given)), facts)
+                .ifPresent(hour -> {
+                    double aloft = hour.aloftMps(SortieDesk.limits(facts, plan).heightM())
+                            .orElse(0);
+                    double planned =
+                            plan.timeline().pace().wind().map(Wind::speedMps).orElse(0.0);
+                    if (Math.abs(aloft - planned) > WIND_OFF_MPS && aloft >= Wind.NEGLIGIBLE_MPS) {
+                        model.addAttribute(
+                                "windHour",
+                                "Of the hours flown %s has most wind, %s at flying height; the plan stands for %s."
+                                        .formatted(
+                                                String.format(Locale.ROOT, "%tR", hour.at()),
+                                                units.text(UnitKind.SPEED, aloft),
+                                                planned == 0 ? "still air" : units.text(UnitKind.SPEED, planned)));
+                        model.addAttribute("windHourAt", hour.at().toString());
+                    }
+                });
     }
 
     private static void weather(BlockFacts facts, BlockPlan plan, UnitChoice units, Model model) {

@@ -55,6 +55,11 @@ export class Sorties {
     const drawn = await answer.json();
     if (asked !== this.asked) return;
     this.drawn = drawn;
+    this.sheet.section.flags = drawn.sorties.map(({ leastLine, least, leastWords }) => ({
+      line: leastLine,
+      place: least,
+      words: leastWords,
+    }));
     if (!this.dragging) this.draw();
     if (drawn.running) this.waiting = setTimeout(() => this.load(), AGAIN_MS);
     this.sheet.element.dataset.cut = drawn.running ? "" : String(drawn.version);

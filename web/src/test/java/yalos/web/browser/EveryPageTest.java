@@ -212,14 +212,14 @@ class EveryPageTest {
         "ground,        /blocks/3/ground,           paper, 1280, 800",
         "kit,           /blocks/2/kit,              paper, 1280, 800",
         "compare,       /blocks/2/compare,          paper, 1280, 800",
-        "catalogue,     /catalogue,                 paper, 1280, 800",
         "strips,        /blocks/2/strips,           paper, 1280, 800",
         "section,       /blocks/2/strips,           paper, 1280, 800",
         "proof,         /blocks/2/proof,            paper, 1280, 800",
         "proof-upright, /blocks/2/proof,            sun,    800, 1280",
         "control,       /blocks/2/control,          paper, 1280, 800",
         "measured,      /blocks/2/control/measured, dusk,  1280, 800",
-        "history,       /blocks/2/history,          paper, 1280, 800",
+        "sorties,       /blocks/2/sorties,          paper, 1280, 800",
+        "shadows,       /blocks/2/sorties,          paper, 1280, 800",
         "print,         /blocks/2/print,            paper, 1280, 800",
         "passes,        /blocks/5/strips,           paper, 1280, 800",
         "corridor,      /blocks/4/strips,           paper, 1280, 800",
@@ -235,6 +235,21 @@ class EveryPageTest {
         if (name.equals("control")) {
             page.waitForSelector("#layouts[data-running=false] table");
             page.waitForSelector("#worth[data-running=false] .verdict");
+        }
+        if (path.endsWith("/sorties")) {
+            page.waitForSelector("#cut[data-running=false] .sortie-table");
+            page.waitForSelector("#day-svg [data-sortie]");
+        }
+        if (name.equals("shadows")) {
+            page.fill("#day-start", "10:25");
+            page.click(".drawer-line button");
+            page.waitForSelector("#day-chart .finding-line");
+            page.waitForSelector("#cut[data-running=false] .sortie-table");
+            page.evaluate(
+                    "document.querySelector('.book-page').scrollTop = document.querySelector('#light').offsetTop - 120");
+            page.click("[data-shade='480']");
+            page.waitForFunction("() => window.yalosSheet.pictures.layers.shade.getSource() !== null");
+            Browsing.awaitPainted(page);
         }
         if (name.equals("section")) {
             for (int i = 0; i < 9; i++) {
