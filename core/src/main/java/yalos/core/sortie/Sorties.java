@@ -7,8 +7,10 @@ import java.util.Locale;
 import java.util.Optional;
 import yalos.core.fault.InputFault;
 import yalos.core.fault.Patience;
+import yalos.core.flight.Alignment;
 import yalos.core.flight.Exposure;
 import yalos.core.flight.Flight;
+import yalos.core.flight.Hover;
 import yalos.core.flight.Leg;
 import yalos.core.flight.Line;
 import yalos.core.flight.Place;
@@ -28,7 +30,9 @@ import yalos.core.site.Zone;
  *
  * <p>The cut is found on what the uncut plan draws; then every sortie is flown for itself on the clock, and where one falls short the whole is cut again with as much less.
  *
- * <p>KNOWN LIMITS: one wind all day and at all heights; a lidar's alignment before and after each sortie but the first and last is not counted.
+ * <p>A lidar aligns before and after each sortie; it is counted as standing in the air as long.
+ *
+ * <p>KNOWN LIMITS: one wind all day and at all heights.
  */
 public final class Sorties {
     private static final double STEP_S = 4;
@@ -39,6 +43,7 @@ public final class Sorties {
 
     private final Given given;
     private final List<Homing> launches;
+    private final List<Optional<ReturnHeight.Needed>> needed;
     private final List<Sortie> all;
 
     /**
@@ -79,6 +84,9 @@ public final class Sorties {
     private Sorties(Given given, List<Homing> launches, List<Sortie> all) {
         this.given = given;
         this.launches = launches;
+        this.needed = launches.stream()
+                .map(homing -> needed(given, homing.launch(), homing.takeOffUpM()))
+                .toList();
         this.all = List.copyOf(all);
     }
 
@@ -118,8 +126,7 @@ public final class Sorties {
                 launch, takeOff, takeOff + above, given.plan.timeline().pace(), given.around.detour());
     }
 
-    /** What the straight way home must clear; see {@link ReturnHeight}. */
-    static Optional<ReturnHeight.Needed> needed(Given given, PlanePoint launch, double takeOffUpM) {
+    private static Optional<ReturnHeight.Needed> needed(Given given, PlanePoint launch, double takeOffUpM) {
         return ReturnHeight.of(given.around, launch, takeOffUpM, given.settings.marginM());
     }
 
@@ -136,6 +143,11 @@ public final class Sorties {
     /** The launch points with their ways, in the order given. */
     public List<Homing> launches() {
         return launches;
+    }
+
+    /** What the straight ways home to a launch point must clear; empty where no ground is known on them. */
+    public Optional<ReturnHeight.Needed> needed(int launch) {
+        return needed.get(launch);
     }
 
     /** In the air, all together. */
@@ -169,12 +181,16 @@ public final class Sorties {
         private final List<Homing> launches;
         private final Flight flight;
         private final Split split;
+        /** Of a lidar's alignment, at each end of a sortie. */
+        private final double alignS;
 
         Cutting(Given given, List<Homing> launches) {
             this.given = given;
             this.launches = launches;
             this.flight = given.plan.flight();
             List<Exposure> photos = flight.exposures();
+            this.alignS = flight.alignment().isPresent() ? Alignment.seconds(given.plan.timeline()) / 2 : 0;
+            double align = alignS * given.draw.vertical(0);
             int n = photos.size();
             Tally tally = given.plan.timeline().tally(given.draw);
             double[][] out = new double[launches.size()][n];
@@ -183,8 +199,8 @@ public final class Sorties {
                 Patience.check();
                 Place place = place(photos.get(i));
                 for (int k = 0; k < launches.size(); k++) {
-                    out[k][i] = launches.get(k).outTakes(given.draw, place);
-                    home[k][i] = launches.get(k).homeTakes(given.draw, place);
+                    out[k][i] = launches.get(k).outTakes(given.draw, place) + align;
+                    home[k][i] = launches.get(k).homeTakes(given.draw, place) + align;
                 }
             }
             int[] resume = new int[n];
@@ -250,8 +266,14 @@ public final class Sorties {
         private Sortie sortie(int number, Split.Piece piece, double usable) {
             Homing homing = launches.get(piece.launch());
             int start = split.resume()[piece.from()];
-            List<Leg> out = homing.out(place(flight.exposures().get(start)));
-            List<Leg> home = homing.home(place(flight.exposures().get(piece.to())));
+            Place begin = place(flight.exposures().get(start));
+            Place end = place(flight.exposures().get(piece.to()));
+            List<Leg> out = new ArrayList<>(homing.out(begin));
+            List<Leg> home = new ArrayList<>(homing.home(end));
+            if (alignS > 0) {
+                out.add(new Hover(begin, alignS));
+                home.add(0, new Hover(end, alignS));
+            }
             Flight own = flight.part(start, piece.to(), out, home, Optional.of(homing.launch()), homing.takeOffUpM());
             Timeline timeline = Timeline.of(own, given.plan.timeline().pace());
             Tally tally = timeline.tally(given.draw);

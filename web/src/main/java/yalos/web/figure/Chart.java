@@ -20,6 +20,9 @@ public final class Chart {
     private final int height;
     private final String words;
     private final StringBuilder marks = new StringBuilder();
+    /** A picture, or a group of things that can be moved. */
+    private String role = "img";
+
     private double left;
     private double right;
     private double top;
@@ -38,6 +41,12 @@ public final class Chart {
         this.words = words;
         this.right = width;
         this.bottom = height;
+    }
+
+    /** Says that bars of it can be moved. */
+    public Chart movable() {
+        role = "group";
+        return this;
     }
 
     /** Room that the axes take, in pixels. */
@@ -145,9 +154,10 @@ public final class Chart {
     public String svg() {
         return String.format(
                 Locale.ROOT,
-                "<svg class=\"chart\" viewBox=\"0 0 %d %d\" role=\"img\" aria-label=\"%s\" data-from=\"%s\" data-to=\"%s\" data-left=\"%s\" data-right=\"%s\">%s</svg>",
+                "<svg class=\"chart\" viewBox=\"0 0 %d %d\" role=\"%s\" aria-label=\"%s\" data-from=\"%s\" data-to=\"%s\" data-left=\"%s\" data-right=\"%s\">%s</svg>",
                 width,
                 height,
+                role,
                 HtmlUtils.htmlEscape(words),
                 fromX,
                 toX,

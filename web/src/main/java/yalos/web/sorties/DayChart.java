@@ -36,6 +36,7 @@ final class DayChart {
         this.from = Math.max(0, Math.floor(first / HOUR - 0.5) * HOUR);
         this.to = Math.max(from + 6 * HOUR, Math.ceil(last / HOUR + 0.5) * HOUR);
         this.chart = new Chart(WIDTH, 150, "The day: light, weather, work and charging by the hour")
+                .movable()
                 .within(62, 4, 26, 22)
                 .over(from, to, 0, 1);
     }

@@ -12,7 +12,6 @@ import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
 import yalos.core.day.DayLight;
 import yalos.core.day.DayPlan;
-import yalos.core.day.DaySettings;
 import yalos.core.day.Slot;
 import yalos.core.day.Window;
 import yalos.core.fault.InputFault;
@@ -50,11 +49,7 @@ import yalos.web.store.BlockFacts;
 /** The field book's page of the Sorties stage: how many, what is left on the worst way home, when; then heights, sight, light, weather, papers. */
 @Component
 class SortiesBook implements StageBook {
-    /** Below it a battery is charged before it goes to the field (common practice). */
-    private static final double FULL = 0.9;
 
-    private static final double DARK = 0.02;
-    private static final double SMALL_ARC_MIN = 3;
     /** A wind that differs by more is worth planning for. */
     private static final double WIND_OFF_MPS = 1;
 
@@ -109,17 +104,14 @@ class SortiesBook implements StageBook {
         if (found.isEmpty()) {
             return Optional.of(new Standing("not cut yet", ""));
         }
+        String worst = SortieWarnings.of(found.get(), block.facts(), UnitChoice.METRIC).stream()
+                .map(Warning::mood)
+                .min(Comparator.comparing(mood -> !mood.equals("stop")))
+                .orElse("done");
         return Optional.of(found.get()
                 .sorties()
-                .map(sorties -> {
-                    int count = sorties.all().size();
-                    int sets = sorties.given().usable().size();
-                    return new Standing(
-                            count == 1 ? "1 sortie" : count + " sorties",
-                            count > sets && block.facts().field().day().chargers() == 0
-                                    ? "stop"
-                                    : count >= sets ? "mind" : "done");
-                })
+                .map(sorties -> sorties.all().size())
+                .map(count -> new Standing(count == 1 ? "1 sortie" : count + " sorties", worst))
                 .orElse(new Standing("cannot be flown", "stop")));
     }
 
@@ -144,8 +136,7 @@ class SortiesBook implements StageBook {
         model.addAttribute("running", found.running());
         model.addAttribute("step", found.step());
         model.addAttribute("whyNot", found.fault());
-        List<Warning> warnings = new ArrayList<>();
-        found.sorties().ifPresent(sorties -> cut(sorties, found, plan, facts, units, model, warnings));
+        found.sorties().ifPresent(sorties -> cut(sorties, found, plan, facts, units, model));
         model.addAttribute("launches", launches(facts, plan, found, units));
         model.addAttribute(
                 "spots",
@@ -154,19 +145,12 @@ class SortiesBook implements StageBook {
         windOfDay(found, facts, plan, units, model);
         weather(facts, plan, units, model);
         energy(found, facts, plan, units, model);
-        warnings.sort(Comparator.comparing(warning -> !warning.mood().equals("stop")));
-        model.addAttribute("warnings", warnings);
+        model.addAttribute("warnings", SortieWarnings.of(found, facts, units));
         model.addAttribute("signed", signed(opened.block().id(), facts));
     }
 
     private void cut(
-            Sorties sorties,
-            SortieDesk.Found found,
-            BlockPlan plan,
-            BlockFacts facts,
-            UnitChoice units,
-            Model model,
-            List<Warning> warnings) {
+            Sorties sorties, SortieDesk.Found found, BlockPlan plan, BlockFacts facts, UnitChoice units, Model model) {
         List<Charged> charged = Charged.of(sorties, found.packs());
         List<Row> rows = new ArrayList<>();
         for (Sortie sortie : sorties.all()) {
@@ -188,9 +172,9 @@ class SortiesBook implements StageBook {
                                 worst.number(),
                                 Percent.minutes(worst.least().seconds())));
         model.addAttribute("total", total(sorties, plan, units));
-        gear(sorties, charged, facts, plan, warnings, model);
-        heights(sorties, facts, plan, found, units, warnings, model);
-        sight(found, facts, units, warnings, model);
+        gear(sorties, plan, model);
+        heights(sorties, facts, found, units, model);
+        sight(found, facts, units, model);
         found.segments().ifPresent(parts -> model.addAttribute("segments", segments(parts, units)));
     }
 
@@ -251,39 +235,9 @@ class SortiesBook implements StageBook {
         return facts.field().sorties().launches().get(index - (own ? 1 : 0)).name();
     }
 
-    /** What batteries and cards say. */
-    private static void gear(
-            Sorties sorties,
-            List<Charged> charged,
-            BlockFacts facts,
-            BlockPlan plan,
-            List<Warning> warnings,
-            Model model) {
-        int sets = sorties.given().usable().size();
+    /** What cards take, and what is the same between sorties. */
+    private static void gear(Sorties sorties, BlockPlan plan, Model model) {
         int count = sorties.all().size();
-        DaySettings day = facts.field().day();
-        if (count > sets) {
-            warnings.add(new Warning(
-                    day.chargers() > 0 ? "mind" : "stop",
-                    "%d sorties and %d battery sets: %s"
-                            .formatted(
-                                    count,
-                                    sets,
-                                    day.chargers() > 0
-                                            ? "the day waits for charging."
-                                            : "nothing charges on site. Bring more, or set a charger below.")));
-        } else if (count == sets) {
-            warnings.add(new Warning("mind", "Every battery set is needed; none is spare."));
-        }
-        charged.stream()
-                .filter(one -> one.charge() < FULL)
-                .findFirst()
-                .ifPresent(low -> warnings.add(new Warning(
-                        "mind",
-                        "%s is at %s at take-off; practitioners fly with 90 %% or more."
-                                .formatted(
-                                        low.name().isEmpty() ? "The battery" : "Battery " + low.name(),
-                                        Percent.of(low.charge())))));
         double card = plan.cardShare();
         int cards = (int) Math.max(1, Math.ceil(card));
         model.addAttribute(
@@ -299,32 +253,16 @@ class SortiesBook implements StageBook {
                     "between",
                     "Between sorties: same take-off place and heading, same home point, gauge read, card looked at.");
         }
-        for (int i = 0; i < sorties.launches().size(); i++) {
-            int index = i;
-            sorties.forbidding(i)
-                    .forEach(zone -> warnings.add(new Warning(
-                            "stop",
-                            "Launch point %d lies in “%s”, where nobody may fly. Move it."
-                                    .formatted(index + 1, zone.name()))));
-        }
     }
 
     /** Return height, fences, and what coming home by itself would meet. */
-    private void heights(
-            Sorties sorties,
-            BlockFacts facts,
-            BlockPlan plan,
-            SortieDesk.Found found,
-            UnitChoice units,
-            List<Warning> warnings,
-            Model model) {
+    private void heights(Sorties sorties, BlockFacts facts, SortieDesk.Found found, UnitChoice units, Model model) {
         SortieSettings settings = facts.field().sorties();
         List<SetRow> rows = new ArrayList<>();
         for (int i = 0; i < sorties.launches().size(); i++) {
             Homing homing = sorties.launches().get(i);
             String from = sorties.launches().size() == 1 ? "" : ", " + launchName(facts, i);
-            Optional<ReturnHeight.Needed> needed =
-                    ReturnHeight.of(sorties.given().around(), homing.launch(), homing.takeOffUpM(), settings.marginM());
+            Optional<ReturnHeight.Needed> needed = sorties.needed(i);
             double above = homing.returnUpM() - homing.takeOffUpM();
             String why = needed.map(one ->
                             "the highest thing on any straight way home stands %s above take-off, on the way from station %d; %s kept"
@@ -335,18 +273,6 @@ class SortiesBook implements StageBook {
                                             units.text(UnitKind.HEIGHT, settings.marginM())))
                     .orElse("no ground is known on the way");
             rows.add(new SetRow("return height" + from, units.text(UnitKind.HEIGHT, above) + " above take-off", why));
-            needed.filter(one -> above < one.aboveTakeOffM() - 0.5)
-                    .ifPresent(one -> warnings.add(new Warning(
-                            "stop",
-                            "Return height %s%s clears what stands on the way home by %s only; %s would keep the margin."
-                                    .formatted(
-                                            units.text(UnitKind.HEIGHT, above),
-                                            from,
-                                            units.text(
-                                                    UnitKind.HEIGHT,
-                                                    homing.returnUpM()
-                                                            - one.top().upM()),
-                                            units.text(UnitKind.HEIGHT, one.aboveTakeOffM())))));
             double route = sorties.all().stream()
                     .flatMap(sortie -> sortie.flight().exposures().stream())
                     .mapToDouble(photo -> photo.upM() - homing.takeOffUpM())
@@ -387,23 +313,10 @@ class SortiesBook implements StageBook {
                                 - sorties.launches().get(0).takeOffUpM()),
                 "straight up to the return height before it leaves the launch point"));
         model.addAttribute("toSet", rows);
-        if (settings.fence() == FenceAct.UNKNOWN) {
-            warnings.add(
-                    new Warning(
-                            "mind",
-                            "Nobody has tried yet what this aircraft does at its distance fence: stop or come home. Try it on site."));
-        }
-        if (!settings.satellites()) {
-            warnings.add(
-                    new Warning(
-                            "stop",
-                            "Flown without satellite positioning: no return home by itself, no fences, no stations by position. Fly by hand and in sight, or not at all."));
-        }
-        losses(found, settings, units, warnings, model);
+        losses(found, settings, units, model);
     }
 
-    private static void losses(
-            SortieDesk.Found found, SortieSettings settings, UnitChoice units, List<Warning> warnings, Model model) {
+    private static void losses(SortieDesk.Found found, SortieSettings settings, UnitChoice units, Model model) {
         if (found.losses().isEmpty()) {
             return;
         }
@@ -431,29 +344,9 @@ class SortiesBook implements StageBook {
                                                 ? ""
                                                 : ", stands over " + String.join(", ", loss.below())))
                         .toList());
-        List<String> crossed = found.losses().stream()
-                .flatMap(loss -> loss.crossed().stream())
-                .distinct()
-                .toList();
-        if (!crossed.isEmpty() && settings.lostLink() != LostLink.LAND) {
-            warnings.add(new Warning(
-                    "stop",
-                    "Coming home by itself it flies straight over %s. The plan goes round; the aircraft will not."
-                            .formatted(String.join(" and ", crossed))));
-        }
-        List<String> below = found.losses().stream()
-                .flatMap(loss -> loss.below().stream())
-                .distinct()
-                .toList();
-        if (settings.lostLink() == LostLink.LAND && !below.isEmpty()) {
-            warnings.add(new Warning(
-                    "stop",
-                    "Set to land where it is, it would come down on %s.".formatted(String.join(" or ", below))));
-        }
     }
 
-    private static void sight(
-            SortieDesk.Found found, BlockFacts facts, UnitChoice units, List<Warning> warnings, Model model) {
+    private static void sight(SortieDesk.Found found, BlockFacts facts, UnitChoice units, Model model) {
         found.sight().ifPresent(sight -> {
             double hidden = sight.hiddenShare();
             model.addAttribute(
@@ -469,23 +362,6 @@ class SortiesBook implements StageBook {
             model.addAttribute(
                     "radio",
                     "The radio line is clear on %s of it.".formatted(Percent.margin(1 - sight.radioPoorShare())));
-            if (hidden > 0) {
-                warnings.add(new Warning(
-                        hidden > DARK ? "stop" : "mind",
-                        "%s of the way is out of the pilot's sight%s"
-                                .formatted(
-                                        hidden < 0.005 ? "A little" : Percent.of(hidden),
-                                        sight.observer()
-                                                .map(one -> "; an observer at the eye on the sheet sees %s of that."
-                                                        .formatted(Percent.margin(one.sees())))
-                                                .orElse("."))));
-            }
-            if (sight.arcMinutes() > 0 && sight.arcMinutes() < SMALL_ARC_MIN) {
-                warnings.add(new Warning(
-                        "mind",
-                        "At its farthest the aircraft is %.1f minutes of arc wide: a speck whose way it points nobody sees. Keep nearer, or say so to the observer."
-                                .formatted(sight.arcMinutes())));
-            }
         });
     }
 
