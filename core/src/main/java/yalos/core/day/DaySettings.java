@@ -3,15 +3,18 @@ package yalos.core.day;
 import static yalos.core.fault.InputFault.within;
 
 import java.time.DateTimeException;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.ZoneId;
+import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.TreeMap;
 import yalos.core.fault.InputFault;
+import yalos.core.geodesy.LonLat;
 import yalos.core.weather.Limits;
 import yalos.core.weather.WeatherHour;
 
@@ -19,7 +22,7 @@ import yalos.core.weather.WeatherHour;
  * The day on site, as the operator decides.
  *
  * @param date of the flight; the brief's, or today, where empty
- * @param zone whose clock is read; the program's own where empty
+ * @param zone whose clock is read; see {@link #clock} where empty
  * @param startMin minute of the day at which the crew leaves; so that flying is round solar noon where empty
  * @param notBefore minute before which a sortie is not begun, by its number
  * @param changeMin to land, change the battery and take off again
@@ -61,6 +64,8 @@ public record DaySettings(
 
     private static final int A_DAY = 24 * 60;
     private static final int MOST_HOURS = 240;
+    private static final double DEGREES_AN_HOUR = 15;
+    private static final double NEAR_HOURS = 3;
 
     public DaySettings {
         startMin.ifPresent(minute -> within("start", minute, 0, A_DAY, "min"));
@@ -84,9 +89,15 @@ public record DaySettings(
         }
     }
 
-    /** The clock that is read. */
-    public ZoneId clock() {
-        return zone.isEmpty() ? ZoneId.systemDefault() : ZoneId.of(zone);
+    /** The clock that is read at a place: as set; else the program's own, unless the sun there is hours away from it; then whole hours by the sun. */
+    public ZoneId clock(LonLat place) {
+        if (!zone.isEmpty()) {
+            return ZoneId.of(zone);
+        }
+        ZoneId own = ZoneId.systemDefault();
+        double offset = own.getRules().getOffset(Instant.now()).getTotalSeconds() / 3600.0;
+        double sun = place.lonDeg() / DEGREES_AN_HOUR;
+        return Math.abs(offset - sun) <= NEAR_HOURS ? own : ZoneOffset.ofHours((int) Math.round(sun));
     }
 
     public DaySettings with(List<WeatherHour> hours) {

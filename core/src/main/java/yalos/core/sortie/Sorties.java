@@ -45,6 +45,7 @@ public final class Sorties {
     private final List<Homing> launches;
     private final List<Optional<ReturnHeight.Needed>> needed;
     private final List<Sortie> all;
+    private final int batteries;
 
     /**
      * What sorties follow from.
@@ -81,7 +82,8 @@ public final class Sorties {
         }
     }
 
-    private Sorties(Given given, List<Homing> launches, List<Sortie> all) {
+    private Sorties(Given given, List<Homing> launches, List<Sortie> all, int batteries) {
+        this.batteries = batteries;
         this.given = given;
         this.launches = launches;
         this.needed = launches.stream()
@@ -133,6 +135,11 @@ public final class Sorties {
     /** The sorties in their order. */
     public List<Sortie> all() {
         return all;
+    }
+
+    /** How many of the batteries they are cut for, the best ones: weaker ones stay behind. */
+    public int batteries() {
+        return batteries;
     }
 
     /** What they follow from. */
@@ -229,14 +236,23 @@ public final class Sorties {
                         usable.isEmpty() ? "none" : usable.get(0),
                         "Nothing is left to fly with: the charge at take-off is no more than the reserve. Charge, or look at the reserve of the kit.");
             }
-            for (int batteries = 1; batteries < usable.size(); batteries++) {
-                Optional<List<Sortie>> found = flown(usable.get(batteries - 1));
-                if (found.isPresent() && found.get().size() <= batteries) {
-                    return new Sorties(given, launches, found.get());
+            List<Sortie> fewest = List.of();
+            int used = 0;
+            for (int batteries = 1; batteries <= usable.size(); batteries++) {
+                List<Sortie> found = flown(usable.get(batteries - 1)).orElse(List.of());
+                if (!found.isEmpty() && found.size() <= batteries) {
+                    return new Sorties(given, launches, found, batteries);
+                }
+                // More sorties than batteries: the best ones are charged again, the weakest perhaps not taken at all.
+                if (!found.isEmpty() && (fewest.isEmpty() || found.size() <= fewest.size())) {
+                    fewest = found;
+                    used = batteries;
                 }
             }
-            double least = usable.get(usable.size() - 1);
-            return new Sorties(given, launches, flown(least).orElseThrow(() -> unreachable(least)));
+            if (fewest.isEmpty()) {
+                throw unreachable(usable.get(0));
+            }
+            return new Sorties(given, launches, fewest, used);
         }
 
         /** Cut, flown, and cut again with less where a sortie by itself draws more than its share of the whole. */
@@ -342,7 +358,7 @@ public final class Sorties {
                             takes,
                             String.format(
                                     Locale.ROOT,
-                                    "One battery does not reach station %d, %.0f m from the launch point, and home again: it would take %.0f %% of a full battery, and %.0f %% may be used. Move the launch point nearer, or add one.",
+                                    "One battery does not reach station %d, %.0f m from the launch point, and home again: it would take %.1f %% of a full battery, and %.1f %% may be used. Move the launch point nearer, or add one.",
                                     i + 1,
                                     far,
                                     100 * takes,

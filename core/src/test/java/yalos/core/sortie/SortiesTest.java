@@ -14,6 +14,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import yalos.core.FormulaGround;
 import yalos.core.Samples;
+import yalos.core.flight.Alignment;
 import yalos.core.flight.Exposure;
 import yalos.core.flight.Timeline;
 import yalos.core.geodesy.LonLat;
@@ -21,6 +22,8 @@ import yalos.core.geodesy.PlanePoint;
 import yalos.core.height.HeightChoice;
 import yalos.core.kit.Aircraft;
 import yalos.core.kit.Kit;
+import yalos.core.pattern.AlignmentPass;
+import yalos.core.pattern.Patterns;
 import yalos.core.pins.Pins;
 import yalos.core.pins.Quantity;
 import yalos.core.plan.BlockPlan;
@@ -146,6 +149,34 @@ class SortiesTest {
         assertThat(both.seconds()).isLessThan(one.seconds());
         assertThat(both.all()).extracting(Sortie::launch).contains(0, 1);
         assertThat(both.all().size()).isLessThanOrEqualTo(one.all().size());
+    }
+
+    /** Three good batteries and one nearly empty: the weak one stays behind, and where that is too few the good ones are charged again. */
+    @Test
+    void aWeakBatteryStaysBehind() {
+        BlockPlan plan = request(Aircraft.smallMultirotor(), 800, Pins.ofGsd(2), Samples.at(-60, -40))
+                .plan();
+        Sorties.Given all = Sorties.Given.usual(plan);
+        Sorties.Given mixed = new Sorties.Given(
+                plan, all.around(), all.settings(), all.launches(), all.draw(), List.of(0.55, 0.2, 0.5, 0.52));
+        Sorties sorties = Sorties.of(mixed);
+        assertThat(sorties.batteries()).isLessThan(4);
+        assertThat(sorties.all()).allMatch(sortie -> sortie.usable() >= 0.5);
+        assertThat(sorties.all().size()).isGreaterThan(2);
+    }
+
+    /** A lidar aligns at both ends of every sortie. */
+    @Test
+    void aLidarsAlignmentCountsInEverySortie() {
+        PlanRequest plain = request(Aircraft.smallMultirotor(), 400, Pins.ofGsd(2), Samples.at(-60, -40));
+        BlockPlan plan =
+                plain.with(Patterns.SINGLE.with(List.of(AlignmentPass.USUAL))).plan();
+        assertThat(plan.flight().alignment()).isPresent();
+        Sorties aligned = Sorties.of(Sorties.Given.usual(plan));
+        Sorties without = Sorties.of(Sorties.Given.usual(plain.plan()));
+        double seconds = Alignment.seconds(plan.timeline());
+        assertThat(aligned.seconds() - without.seconds())
+                .isGreaterThanOrEqualTo(seconds * without.all().size() - 60);
     }
 
     @Test

@@ -193,9 +193,7 @@ class BatteriesController {
         Battery.Use use = Battery.Use.typed(took)
                 .orElseThrow(() -> new InputFault("took", took, "Write what it took as 42 % in 12 min."));
         Consumption flight = new Consumption(
-                DayController.date(on)
-                        .orElseGet(
-                                () -> LocalDate.now(block.facts().field().day().clock())),
+                DayController.date(on).orElseGet(() -> LocalDate.now(SortieDesk.clock(block.facts()))),
                 use.share(),
                 use.minutes(),
                 speed.isBlank() ? OptionalDouble.empty() : OptionalDouble.of(si("speed", speed, UnitKind.SPEED)),

@@ -39,6 +39,7 @@ record Charged(String name, double charge, double left, double marginAtWorst) {
         List<Pack> best = new ArrayList<>(packs);
         best.sort(
                 Comparator.comparingDouble(pack -> -Packs.usable(battery, pack.capacity() / own, pack.charge(), air)));
+        best = best.subList(0, Math.min(best.size(), sorties.batteries()));
         for (int from = 0; from < all.size(); from += best.size()) {
             List<Sortie> round = new ArrayList<>(all.subList(from, Math.min(all.size(), from + best.size())));
             round.sort(Comparator.comparingDouble(sortie -> -sortie.taken()));

@@ -5,6 +5,7 @@ import java.nio.charset.StandardCharsets;
 import java.time.DateTimeException;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
+import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -123,9 +124,7 @@ class DayController {
         List<Double> minutes = found.sorties().orElseThrow().all().stream()
                 .map(sortie -> sortie.seconds() / 60)
                 .toList();
-        int sets = found.packs().isEmpty()
-                ? facts.aircraft().battery().sets()
-                : found.packs().size();
+        int sets = found.sorties().orElseThrow().batteries();
         return new DayPlan.Given(
                 facts.brief().day(), facts.field().day(), SortieDesk.needs(facts), minutes, sets, slots);
     }
@@ -238,7 +237,7 @@ class DayController {
     }
 
     private static int minute(String field, String text) {
-        LocalDateTime time = WeatherTable.time(text.strip(), LocalDate.of(2000, 1, 1), java.time.ZoneOffset.UTC);
+        LocalDateTime time = WeatherTable.time(text.strip(), LocalDate.of(2000, 1, 1), ZoneOffset.UTC);
         return time.getHour() * 60 + time.getMinute();
     }
 
@@ -270,8 +269,8 @@ class DayController {
                         day.weather(),
                         earlier.isBlank()
                                 ? Optional.empty()
-                                : Optional.of(
-                                        WeatherTable.time(earlier.strip(), LocalDate.now(day.clock()), day.clock())),
+                                : Optional.of(WeatherTable.time(
+                                        earlier.strip(), LocalDate.now(ZoneOffset.UTC), ZoneOffset.UTC)),
                         day.papers()));
     }
 
@@ -348,8 +347,7 @@ class DayController {
                 ? OptionalDouble.empty()
                 : OptionalDouble.of(Measure.typed("from", from, Unit.DEGREE).si());
         WeatherHour hour = new WeatherHour(
-                WeatherTable.time(
-                        at.strip(), SortieDesk.date(facts), facts.field().day().clock()),
+                WeatherTable.time(at.strip(), SortieDesk.date(facts), SortieDesk.clock(facts)),
                 known("wind", wind, UnitKind.SPEED),
                 known("gust", gust, UnitKind.SPEED),
                 bearing,
@@ -385,8 +383,7 @@ class DayController {
     @PostMapping("/blocks/{id}/sorties/weather/file")
     String file(@PathVariable long id, @RequestParam MultipartFile file, Visit visit) throws IOException {
         BlockFacts facts = blocks.open(id).facts();
-        WeatherTable table = WeatherTable.read(
-                file.getBytes(), SortieDesk.date(facts), facts.field().day().clock());
+        WeatherTable table = WeatherTable.read(file.getBytes(), SortieDesk.date(facts), SortieDesk.clock(facts));
         visit.model().addAttribute("weatherRemarks", table.remarks());
         return change(id, visit, table.hours().size() + " hours of weather brought", day -> day.with(table.hours()));
     }

@@ -2,6 +2,7 @@ package yalos.web.sorties;
 
 import java.time.Duration;
 import java.time.LocalDate;
+import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -280,7 +281,7 @@ class SortieDesk {
         Lit lit = new Lit(facts.planning(), date(facts), day.zone());
         DayLight known = lights.get(lit);
         if (known == null) {
-            known = DayLight.of(plan, around, date(facts), day.clock());
+            known = DayLight.of(plan, around, date(facts), clock(facts));
             lights.put(lit, known);
         }
         return known;
@@ -288,11 +289,15 @@ class SortieDesk {
 
     /** The day that is planned: as set, else the brief's, else today. */
     static LocalDate date(BlockFacts facts) {
-        return facts.field()
-                .day()
-                .date()
-                .or(() -> facts.brief().due())
-                .orElseGet(() -> LocalDate.now(facts.field().day().clock()));
+        return facts.field().day().date().or(() -> facts.brief().due()).orElseGet(() -> LocalDate.now(clock(facts)));
+    }
+
+    /** The clock of the place. */
+    static ZoneId clock(BlockFacts facts) {
+        LonLat place = facts.outline().isEmpty()
+                ? facts.launch().orElse(LonLat.of(0, 0))
+                : facts.outline().middle();
+        return facts.field().day().clock(place);
     }
 
     /** What the product wants of light. */

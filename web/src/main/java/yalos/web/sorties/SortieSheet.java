@@ -228,10 +228,7 @@ class SortieSheet {
             DayLight.Shade shade = shade(plan, around);
             Sun sun = Sun.at(
                     plan.request().outline().middle(),
-                    DayLight.instant(
-                            SortieDesk.date(block.facts()),
-                            block.facts().field().day().clock(),
-                            minute));
+                    DayLight.instant(SortieDesk.date(block.facts()), SortieDesk.clock(block.facts()), minute));
             Sun grid = new Sun(
                     sun.elevationRad(), sun.azimuthRad() - plan.block().plane().convergenceRad());
             return png(shade.ground(), shade.shaded(grid));

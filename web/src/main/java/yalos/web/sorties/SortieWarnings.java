@@ -62,14 +62,15 @@ final class SortieWarnings {
     }
 
     private void batteries(Sorties sorties) {
-        int sets = sorties.given().usable().size();
+        int sets = sorties.batteries();
+        int all = sorties.given().usable().size();
         int count = sorties.all().size();
         if (count > sets && facts.field().day().chargers() > 0) {
             mind("%d sorties and %d battery sets: the day waits for charging.".formatted(count, sets));
         } else if (count > sets) {
             stop("%d sorties and %d battery sets: nothing charges on site. Bring more, or set a charger below."
                     .formatted(count, sets));
-        } else if (count == sets) {
+        } else if (count == all) {
             mind("Every battery set is needed; none is spare.");
         }
         Charged.of(sorties, found.packs()).stream()
