@@ -40,6 +40,8 @@ public final class Sorties {
     private static final int ROUNDS = 8;
     private static final double CLOSE = 1e-9;
     private static final double MOST_CHECKED = 400;
+    /** Margins that differ by less are the same. */
+    private static final double SAME = 1e-6;
 
     private final Given given;
     private final List<Homing> launches;
@@ -306,22 +308,24 @@ public final class Sorties {
                     least(homing, timeline, tally, usable));
         }
 
-        /** Looked at every few seconds from take-off to landing, at every photo and at landing. */
+        /** Looked at every few seconds from take-off to the last photo, at every photo and at landing. */
         private Sortie.Least least(Homing homing, Timeline timeline, Tally tally, double usable) {
-            double whole = timeline.totalS();
-            double step = Math.max(STEP_S, whole / MOST_STEPS);
-            Place end = Place.over(homing.launch(), homing.takeOffUpM());
-            Sortie.Least least = new Sortie.Least(end, whole, usable - tally.whole(), 0);
             double[] photosS = timeline.exposuresS();
             double[] photos = tally.atPhotos();
+            int last = photosS.length - 1;
+            Place turning = place(timeline.flight().exposures().get(last));
+            // From the last photo on it is on its way home: what is left at landing belongs there.
+            Sortie.Least least = new Sortie.Least(
+                    turning, photosS[last], usable - tally.whole(), homing.homeTakes(given.draw, turning));
             int every = (int) Math.max(1, Math.ceil(photosS.length / MOST_CHECKED));
-            for (int i = 0; i < photosS.length; i++) {
-                if (i % every == 0 || i + 1 == photosS.length) {
+            for (int i = 0; i <= last; i++) {
+                if (i % every == 0 || i == last) {
                     Place place = place(timeline.flight().exposures().get(i));
                     least = less(least, homing, place, photosS[i], usable - photos[i]);
                 }
             }
-            for (double at = 0; at < whole; at += step) {
+            double step = Math.max(STEP_S, photosS[last] / MOST_STEPS);
+            for (double at = 0; at < photosS[last]; at += step) {
                 least = less(least, homing, timeline.at(at).place(), at, usable - tally.at(at));
             }
             return least;
@@ -329,7 +333,7 @@ public final class Sorties {
 
         private Sortie.Least less(Sortie.Least least, Homing homing, Place place, double seconds, double left) {
             double home = homing.homeTakes(given.draw, place);
-            return left - home < least.margin() - 1e-12 ? new Sortie.Least(place, seconds, left - home, home) : least;
+            return left - home < least.margin() - SAME ? new Sortie.Least(place, seconds, left - home, home) : least;
         }
 
         private InputFault unreachable(double usable) {

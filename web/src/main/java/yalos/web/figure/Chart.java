@@ -77,7 +77,7 @@ public final class Chart {
 
     /** Both axes with ticks at multiples of a step, each in words. */
     public Chart axes(double stepX, double stepY, DoubleFunction<String> wordsX, DoubleFunction<String> wordsY) {
-        for (double value = Math.ceil(fromY / stepY) * stepY; value <= toY + 1e-9; value += stepY) {
+        for (double value = Math.ceil(fromY / stepY) * stepY + 0.0; value <= toY + 1e-9; value += stepY) {
             path("c-grid", "M%.1f %.1fH%.1f", left, y(value), right);
             text("c-tick", left - 4, y(value) + 4, "end", wordsY.apply(value));
         }
@@ -87,7 +87,7 @@ public final class Chart {
 
     /** Ticks below the chart alone. */
     public Chart ticks(double stepX, DoubleFunction<String> wordsX) {
-        for (double value = Math.ceil(fromX / stepX - 1e-9) * stepX; value <= toX + 1e-9; value += stepX) {
+        for (double value = Math.ceil(fromX / stepX - 1e-9) * stepX + 0.0; value <= toX + 1e-9; value += stepX) {
             path("c-axis", "M%.1f %.1fv4", x(value), bottom);
             text("c-tick", x(value), bottom + 15, "middle", wordsX.apply(value));
         }

@@ -241,7 +241,7 @@ class EveryPageTest {
             page.waitForSelector("#day-svg [data-sortie]");
         }
         if (name.equals("shadows")) {
-            page.fill("#day-start", "10:25");
+            page.fill("#day-start", "10:45");
             page.click(".drawer-line button");
             page.waitForSelector("#day-chart .finding-line");
             page.waitForSelector("#cut[data-running=false] .sortie-table");
