@@ -166,7 +166,7 @@ class DemoJob implements FirstData {
                 0,
                 Aircraft.smallMultirotor().name(),
                 LocalDate.of(2026, 10, 6),
-                0.54,
+                0.6,
                 12,
                 null,
                 4,
