@@ -36,7 +36,7 @@ public final class PlanGpx {
                 .addRoute(route.build());
         for (PlanSheetData.StationPoint point : data.stations()) {
             WayPoint.Builder place = WayPoint.builder()
-                    .name(String.valueOf(point.exposure().id()))
+                    .name(String.valueOf(point.number()))
                     .desc(String.format(
                             Locale.ROOT,
                             "pass %d, strip %d, %syaw %.1f° true, pitch %.0f°, roll %.0f°",

@@ -119,7 +119,7 @@ public final class PlanKml {
         folder("Stations");
         for (PlanSheetData.StationPoint point : data.stations()) {
             xml.writeStartElement("Placemark");
-            text("name", String.valueOf(point.exposure().id()));
+            text("name", String.valueOf(point.number()));
             xml.writeStartElement("ExtendedData");
             value("strip", String.valueOf(point.exposure().line()));
             value("yawDeg", String.format(Locale.ROOT, "%.2f", point.yawDeg()));

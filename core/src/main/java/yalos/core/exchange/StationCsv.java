@@ -44,7 +44,7 @@ public final class StationCsv {
                         data.plan().block().plane().toGrid(point.exposure().point());
                 PlanSheetData.StationHeights heights = data.heights(point.exposure());
                 printer.printRecord(
-                        point.exposure().id(),
+                        point.number(),
                         point.exposure().line(),
                         decimals(point.at().lonDeg(), 9),
                         decimals(point.at().latDeg(), 9),

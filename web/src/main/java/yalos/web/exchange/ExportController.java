@@ -2,17 +2,12 @@ package yalos.web.exchange;
 
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
 import java.util.Locale;
-import javax.xml.stream.XMLStreamException;
 import org.springframework.http.ContentDisposition;
 import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
-import yalos.core.exchange.PlanGpx;
-import yalos.core.exchange.PlanKml;
 import yalos.core.exchange.PlanSheetData;
-import yalos.core.exchange.StationCsv;
 import yalos.core.fault.InputFault;
 import yalos.web.block.Blocks;
 import yalos.web.block.OpenBlock;
@@ -35,35 +30,17 @@ class ExportController {
     }
 
     @GetMapping("/blocks/{id}/export/plan.{format}")
-    void export(@PathVariable long id, @PathVariable String format, HttpServletResponse response)
-            throws IOException, XMLStreamException {
+    void export(@PathVariable long id, @PathVariable String format, HttpServletResponse response) throws IOException {
         OpenBlock block = blocks.open(id);
         Planned planned = desk.plan(block.facts());
         Planned.Whole whole = planned.whole()
                 .orElseThrow(() -> planned.fault().orElse(new InputFault("plan", "none", "There is no plan yet.")));
         PlanSheetData data = whole.sheet(block, preferences.units());
-        switch (format) {
-            case "geojson" -> {
-                head(response, "application/geo+json", block, format);
-                response.getOutputStream()
-                        .write(PlanGeoJson.file(data).toString().getBytes(StandardCharsets.UTF_8));
-            }
-            case "kml" -> {
-                head(response, "application/vnd.google-earth.kml+xml", block, format);
-                PlanKml.write(data, response.getOutputStream());
-            }
-            case "gpx" -> {
-                head(response, "application/gpx+xml", block, format);
-                PlanGpx.write(data, response.getOutputStream());
-            }
-            case "csv" -> {
-                head(response, "text/csv;charset=UTF-8", block, format);
-                StringBuilder text = new StringBuilder();
-                StationCsv.write(data, text);
-                response.getOutputStream().write(text.toString().getBytes(StandardCharsets.UTF_8));
-            }
-            default -> throw new NotThere("Plans are written as geojson, kml, gpx and csv, not as " + format + ".");
-        }
+        PlanFile file = PlanFile.ofKey(format)
+                .orElseThrow(
+                        () -> new NotThere("Plans are written as geojson, kml, gpx and csv, not as " + format + "."));
+        head(response, file.type(), block, format);
+        file.write(data, response.getOutputStream());
     }
 
     private static void head(HttpServletResponse response, String type, OpenBlock block, String format) {

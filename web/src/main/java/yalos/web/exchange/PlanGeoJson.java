@@ -52,7 +52,7 @@ public final class PlanGeoJson {
             ObjectNode properties =
                     (ObjectNode) features.get(features.size() - 1).get("properties");
             properties.put("kind", "station");
-            properties.put("index", point.exposure().id());
+            properties.put("index", point.number());
             properties.put("strip", point.exposure().line());
             properties.put("yawDeg", point.yawDeg());
             properties.put("yawTrueDeg", point.yawTrueDeg());
@@ -69,6 +69,13 @@ public final class PlanGeoJson {
             position(geometry.putArray("coordinates"), point.at(), heights.aboveTakeOffM());
         }
         ObjectNode summary = summary(data.plan());
+        if (data.flight() != data.plan().flight()) {
+            // A part of the plan: what is counted is the part's.
+            summary.put("strips", data.flight().strips());
+            summary.put("stations", data.flight().exposures().size());
+            summary.put("pathLengthM", data.flight().pathLengthM());
+            summary.remove("flightTimeS");
+        }
         data.stops().forEach(summary.putArray("stops")::add);
         data.reasons().forEach(summary.putArray("reasons")::add);
         root.set("summary", summary);

@@ -2,7 +2,18 @@ package yalos.web.sorties;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.util.Map;
+import java.util.TreeMap;
 import java.util.concurrent.locks.LockSupport;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipInputStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import tools.jackson.databind.JsonNode;
@@ -317,5 +328,54 @@ class SortiePagesTest {
                 .contains("must be between");
         visitor.post(path + "/batteries/retire", "name", "Z9", "reason", "swollen");
         assertThat(visitor.get(path + "/batteries").body()).doesNotContain("Z9");
+    }
+
+    @Test
+    void sortiesAreTakenAwayInOneZip() throws IOException {
+        long block = block("Sorties zip");
+        change(
+                block,
+                "settings",
+                "eye",
+                "1.7 m",
+                "charge",
+                "60 %",
+                "repeated",
+                "2",
+                "margin",
+                "20 m",
+                "fenceMargin",
+                "50 m",
+                "fence",
+                "STOPS",
+                "lostLink",
+                "RETURN",
+                "satellites",
+                "true");
+        int sorties = sheet(block).get("sorties").size();
+        assertThat(sorties).isGreaterThan(1);
+        byte[] bytes = HttpClient.newHttpClient()
+                .sendAsync(
+                        HttpRequest.newBuilder(
+                                        URI.create(RunningYalos.url() + "/blocks/" + block + "/export/sorties.zip"))
+                                .build(),
+                        HttpResponse.BodyHandlers.ofByteArray())
+                .join()
+                .body();
+        Map<String, String> files = new TreeMap<>();
+        try (ZipInputStream zip = new ZipInputStream(new ByteArrayInputStream(bytes))) {
+            for (ZipEntry entry = zip.getNextEntry(); entry != null; entry = zip.getNextEntry()) {
+                files.put(entry.getName(), new String(zip.readAllBytes(), StandardCharsets.UTF_8));
+            }
+        }
+        assertThat(files).hasSize(1 + 4 * sorties).containsKeys("README.txt", "sortie-1.kml", "sortie-2.gpx");
+        assertThat(files.get("README.txt")).contains("Sortie 2: stations").contains("authorises nothing");
+        JsonNode second = JsonMapper.builder().build().readTree(files.get("sortie-2.geojson"));
+        long rows = files.get("sortie-2.csv").lines().count() - 1;
+        assertThat(second.get("summary").get("stations").asLong()).isEqualTo(rows);
+        String first = files.get("sortie-1.csv").lines().reduce((a, b) -> b).orElseThrow();
+        String next = files.get("sortie-2.csv").lines().skip(1).findFirst().orElseThrow();
+        int last = Integer.parseInt(first.split(",")[0]);
+        assertThat(Integer.parseInt(next.split(",")[0])).isBetween(last - 1, last + 1);
     }
 }
