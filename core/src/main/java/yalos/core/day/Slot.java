@@ -7,6 +7,7 @@ import java.util.Locale;
 import java.util.Optional;
 import yalos.core.geodesy.LonLat;
 import yalos.core.light.Daylight;
+import yalos.core.units.UnitChoice;
 import yalos.core.weather.Limits;
 import yalos.core.weather.Limits.Judged;
 import yalos.core.weather.Limits.Verdict;
@@ -38,8 +39,9 @@ public record Slot(
         return weather == Verdict.UNKNOWN ? light : light.worse(weather);
     }
 
-    /** A whole day. */
-    public static List<Slot> of(DayLight day, LonLat place, Needs needs, List<WeatherHour> weather, Limits limits) {
+    /** A whole day, in the operator's units. */
+    public static List<Slot> of(
+            DayLight day, LonLat place, Needs needs, List<WeatherHour> weather, Limits limits, UnitChoice units) {
         List<Slot> slots = new ArrayList<>();
         for (int minute = 0; minute < A_DAY; minute += MINUTES) {
             double elevation = day.elevationRad(place, minute + MINUTES / 2);
@@ -48,7 +50,7 @@ public record Slot(
             Optional<WeatherHour> hour = hour(weather, day.date().atStartOfDay().plusMinutes(minute));
             Verdict verdict = Verdict.UNKNOWN;
             if (hour.isPresent()) {
-                Judged judged = limits.judge(hour.get(), needs.sky());
+                Judged judged = limits.judge(hour.get(), needs.sky(), units);
                 verdict = judged.verdict();
                 reasons.addAll(verdict == Verdict.STOP ? 0 : reasons.size(), judged.reasons());
             }

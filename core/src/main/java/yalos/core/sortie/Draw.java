@@ -10,6 +10,8 @@ import yalos.core.kit.Aircraft;
 import yalos.core.kit.AircraftKind;
 import yalos.core.kit.Battery;
 import yalos.core.kit.Endurance;
+import yalos.core.units.UnitChoice;
+import yalos.core.units.UnitKind;
 
 /**
  * What an aircraft draws from its battery, as a share of what a full one holds at 20 °C, a second.
@@ -34,14 +36,19 @@ public final class Draw implements Effort {
     private final DoubleUnaryOperator verticalS;
     private final double perMetre;
     private final double slowMps;
-    private final List<String> reasons;
+    private final List<Said> reasons;
+
+    /** A reason, in the operator's units. */
+    private interface Said {
+        String in(UnitChoice units);
+    }
 
     private Draw(
             DoubleUnaryOperator levelS,
             DoubleUnaryOperator verticalS,
             double perMetre,
             double slowMps,
-            List<String> reasons) {
+            List<Said> reasons) {
         this.levelS = levelS;
         this.verticalS = verticalS;
         this.perMetre = perMetre;
@@ -60,7 +67,7 @@ public final class Draw implements Effort {
     private static Draw rotor(Aircraft aircraft, double mappingMps) {
         Battery battery = aircraft.battery();
         Endurance known = battery.endurance();
-        List<String> reasons = new ArrayList<>();
+        List<Said> reasons = new ArrayList<>();
         boolean absolute =
                 known.hoverMinutes().isPresent() || known.longestMinutes().isPresent();
         double hover =
@@ -68,19 +75,17 @@ public final class Draw implements Effort {
         double longest = known.longestMinutes().orElse(hover / USUAL_HOVER);
         double slow = known.longestAtMps().orElse(USUAL_SLOW * aircraft.maxSpeedMps());
         PowerCurve curve = PowerCurve.through(PERCENT, PERCENT * hover / longest, slow, PowerCurve.USUAL_INDUCED);
+        String slowly = guessed(known.longestAtMps().isEmpty(), "taken as half the fastest");
         if (absolute) {
-            reasons.add(words(
-                    "hover %.1f min%s, longest %.1f min%s at %.1f m/s%s",
-                    hover,
-                    guessed(known.hoverMinutes().isEmpty(), "taken as 88 % of the longest flight"),
-                    longest,
-                    guessed(known.longestMinutes().isEmpty(), "taken as the hover over 0.88"),
-                    slow,
-                    guessed(known.longestAtMps().isEmpty(), "taken as half the fastest")));
+            String rest = guessed(known.longestMinutes().isEmpty(), "taken as the hover over 0.88");
+            String still = guessed(known.hoverMinutes().isEmpty(), "taken as 88 % of the longest flight");
+            reasons.add(units -> words(
+                    "hover %.1f min%s, longest %.1f min%s at %s%s",
+                    hover, still, longest, rest, units.text(UnitKind.SPEED, slow), slowly));
         } else {
-            reasons.add(words(
-                    "hover taken as 88 %% of the longest flight and that at %.1f m/s%s: common practice, since the kit has no such figures",
-                    slow, guessed(known.longestAtMps().isEmpty(), "half the fastest")));
+            reasons.add(units -> words(
+                    "hover taken as 88 %% of the longest flight and that at %s%s: common practice, since the kit has no such figures",
+                    units.text(UnitKind.SPEED, slow), slowly));
         }
         double full = 1 / (PERCENT * hover * 60);
         double scale = absolute ? full / battery.health() : full;
@@ -88,7 +93,7 @@ public final class Draw implements Effort {
             scale = 1 / (curve.at(mappingMps) * battery.fullMinutes() * 60);
             reasons.add(fitted(battery, mappingMps));
         } else if (battery.health() < 1) {
-            reasons.add(words("%.0f %% of it left with age", battery.health() * 100));
+            reasons.add(units -> words("%.0f %% of it left with age", battery.health() * 100));
         }
         double unit = scale;
         double hoverMps = curve.hoverMps();
@@ -110,17 +115,19 @@ public final class Draw implements Effort {
         Battery battery = aircraft.battery();
         Endurance known = battery.endurance();
         double cruise = known.longestAtMps().orElse(aircraft.transitMps());
-        List<String> reasons = new ArrayList<>();
+        List<Said> reasons = new ArrayList<>();
         boolean absolute =
                 known.longestMinutes().isPresent() && battery.measured().isEmpty();
         double at = absolute ? 1 : polar(mappingMps, cruise);
         double minutes = absolute ? known.longestMinutes().getAsDouble() * battery.health() : battery.fullMinutes();
         reasons.add(
-                absolute ? words("longest flight %.1f min at %.1f m/s", minutes, cruise) : fitted(battery, mappingMps));
+                absolute
+                        ? units -> words("longest flight %.1f min at %s", minutes, units.text(UnitKind.SPEED, cruise))
+                        : fitted(battery, mappingMps));
         double unit = 1 / (at * minutes * 60);
         boolean hangs = aircraft.kind() == AircraftKind.VERTICAL_TAKE_OFF_WING;
         if (hangs) {
-            reasons.add("hanging on its rotors it draws four times its cruise power (common practice)");
+            reasons.add(units -> "hanging on its rotors it draws four times its cruise power (common practice)");
         }
         return new Draw(
                 v -> unit * polar(v, cruise),
@@ -136,10 +143,11 @@ public final class Draw implements Effort {
         return (ratio * ratio * ratio + 1 / ratio) / 2;
     }
 
-    private static String fitted(Battery battery, double mappingMps) {
-        return words(
-                "a full battery lasts %.1f min while mapping at %.1f m/s%s",
-                battery.fullMinutes(), mappingMps, battery.measured().isPresent() ? ", as measured" : "");
+    private static Said fitted(Battery battery, double mappingMps) {
+        String measured = battery.measured().isPresent() ? ", as measured" : "";
+        return units -> words(
+                "a full battery lasts %.1f min while mapping at %s%s",
+                battery.fullMinutes(), units.text(UnitKind.SPEED, mappingMps), measured);
     }
 
     private static String guessed(boolean guessed, String how) {
@@ -152,8 +160,8 @@ public final class Draw implements Effort {
 
     /** The same drawing so many times as much. */
     public Draw times(double factor, String reason) {
-        List<String> more = new ArrayList<>(reasons);
-        more.add(reason);
+        List<Said> more = new ArrayList<>(reasons);
+        more.add(units -> reason);
         return new Draw(
                 v -> factor * levelS.applyAsDouble(v),
                 climb -> factor * verticalS.applyAsDouble(climb),
@@ -191,8 +199,8 @@ public final class Draw implements Effort {
         return best;
     }
 
-    /** Where its figures come from, in sentences. */
-    public List<String> reasons() {
-        return reasons;
+    /** Where its figures come from, in sentences and the operator's units. */
+    public List<String> reasons(UnitChoice units) {
+        return reasons.stream().map(said -> said.in(units)).toList();
     }
 }

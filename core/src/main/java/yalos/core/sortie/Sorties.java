@@ -340,14 +340,8 @@ public final class Sorties {
             int n = split.spent().length;
             for (int i = 0; i < n; i++) {
                 double takes = Double.POSITIVE_INFINITY;
-                double far = Double.POSITIVE_INFINITY;
                 for (int k = 0; k < launches.size(); k++) {
                     takes = Math.min(takes, split.taken(new Split.Piece(i, i, k)));
-                    far = Math.min(
-                            far,
-                            launches.get(k)
-                                    .launch()
-                                    .distanceM(flight.exposures().get(i).point()));
                 }
                 if (!Double.isFinite(takes)) {
                     return new InputFault(
@@ -362,9 +356,8 @@ public final class Sorties {
                             takes,
                             String.format(
                                     Locale.ROOT,
-                                    "One battery does not reach station %d, %.0f m from the launch point, and home again: it would take %.1f %% of a full battery, and %.1f %% may be used. Move the launch point nearer, or add one.",
+                                    "One battery does not reach station %d and home again from the nearest launch point: it would take %.1f %% of a full battery, and %.1f %% may be used. Move the launch point nearer, or add one.",
                                     i + 1,
-                                    far,
                                     100 * takes,
                                     100 * usable));
                 }

@@ -6,6 +6,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.OptionalDouble;
+import yalos.core.units.UnitChoice;
+import yalos.core.units.UnitKind;
 
 /**
  * In what weather the operator flies. The aircraft's own wind limit counts besides; the law of the place decides.
@@ -82,17 +84,17 @@ public record Limits(double windMps, double gustMps, double coldK, double visibi
         return new Limits(Math.min(windMps, aircraftMps), gustMps, coldK, visibilityM, flownM);
     }
 
-    /** What an hour means. */
-    public Judged judge(WeatherHour hour, Sky sky) {
+    /** What an hour means, in the operator's units. */
+    public Judged judge(WeatherHour hour, Sky sky, UnitChoice units) {
         List<String> stop = new ArrayList<>();
         List<String> mind = new ArrayList<>();
         boolean unknown = hour.windMps().isEmpty();
-        upTo("wind", hour.windMps(), windMps, stop, mind);
-        upTo("gusts", hour.gustMps(), gustMps, stop, mind);
+        upTo("wind", hour.windMps(), windMps, units, stop, mind);
+        upTo("gusts", hour.gustMps(), gustMps, units, stop, mind);
         if (hour.gustMps().isPresent() && hour.windMps().isPresent()) {
             double gusty = hour.gustMps().getAsDouble() - hour.windMps().getAsDouble();
             if (gusty > windMps / 2 && hour.gustMps().getAsDouble() <= gustMps) {
-                mind.add(words("gusts %.1f m/s over the wind", gusty));
+                mind.add("gusts %s over the wind".formatted(units.text(UnitKind.SPEED, gusty)));
             }
         }
         hour.rainMm().ifPresent(rain -> {
@@ -102,12 +104,13 @@ public record Limits(double windMps, double gustMps, double coldK, double visibi
         });
         hour.visibilityM().ifPresent(far -> {
             if (far < FOG_M) {
-                stop.add(words("fog, %.0f m", far));
+                stop.add("fog, " + units.text(UnitKind.DISTANCE, far));
             } else if (far < visibilityM) {
-                stop.add(words("sight %.1f km, %.1f km asked for", far / 1000, visibilityM / 1000));
+                stop.add("sight %s, %s asked for"
+                        .formatted(units.text(UnitKind.LENGTH, far), units.text(UnitKind.LENGTH, visibilityM)));
             }
         });
-        hour.airK().ifPresent(air -> temperature(air, stop, mind));
+        hour.airK().ifPresent(air -> temperature(air, units, stop, mind));
         hour.cloud().ifPresent(cloud -> sky(sky, cloud, mind));
         List<String> all = new ArrayList<>(stop);
         all.addAll(mind);
@@ -119,14 +122,15 @@ public record Limits(double windMps, double gustMps, double coldK, double visibi
         return new Judged(verdict, List.copyOf(all));
     }
 
-    private void temperature(double air, List<String> stop, List<String> mind) {
+    private void temperature(double air, UnitChoice units, List<String> stop, List<String> mind) {
+        String shown = units.text(UnitKind.TEMPERATURE, air);
         double celsius = air - 273.15;
         if (air < coldK) {
-            stop.add(words("%.0f °C, %.0f °C at the least", celsius, coldK - 273.15));
+            stop.add("%s, %s at the least".formatted(shown, units.text(UnitKind.TEMPERATURE, coldK)));
         } else if (celsius < 5) {
-            mind.add(words("%.0f °C: warm the batteries", celsius));
+            mind.add(shown + ": warm the batteries");
         } else if (air > HOT_K) {
-            mind.add(words("%.0f °C: let batteries cool in the shade", celsius));
+            mind.add(shown + ": let batteries cool in the shade");
         }
     }
 
@@ -139,15 +143,18 @@ public record Limits(double windMps, double gustMps, double coldK, double visibi
         }
     }
 
-    private static void upTo(String what, OptionalDouble value, double limit, List<String> stop, List<String> mind) {
+    private static void upTo(
+            String what, OptionalDouble value, double limit, UnitChoice units, List<String> stop, List<String> mind) {
         if (value.isEmpty()) {
             return;
         }
         double mps = value.getAsDouble();
+        String shown = units.text(UnitKind.SPEED, mps);
+        String most = units.figure(UnitKind.SPEED, limit);
         if (mps > limit) {
-            stop.add(words("%s %.1f m/s, limit %.1f", what, mps, limit));
+            stop.add("%s %s, limit %s".formatted(what, shown, most));
         } else if (mps > MIND_SHARE * limit) {
-            mind.add(words("%s %.1f m/s, near the limit of %.1f", what, mps, limit));
+            mind.add("%s %s, near the limit of %s".formatted(what, shown, most));
         }
     }
 

@@ -20,6 +20,7 @@ import yalos.core.kit.Aircraft;
 import yalos.core.pins.Pins;
 import yalos.core.plan.BlockPlan;
 import yalos.core.sortie.Surroundings;
+import yalos.core.units.UnitChoice;
 import yalos.core.weather.Limits;
 import yalos.core.weather.Limits.Verdict;
 import yalos.core.weather.SimulatedStation;
@@ -141,7 +142,8 @@ class DayTest {
                 place,
                 PLAIN,
                 SimulatedStation.day(date),
-                Limits.USUAL.forAircraft(Aircraft.smallMultirotor().windLimitMps(), 70));
+                Limits.USUAL.forAircraft(Aircraft.smallMultirotor().windLimitMps(), 70),
+                UnitChoice.METRIC);
         assertThat(slots).hasSize(144);
         assertThat(slots.get(0).verdict()).isEqualTo(Verdict.STOP);
         assertThat(slots.get(78).verdict()).isEqualTo(Verdict.STOP);

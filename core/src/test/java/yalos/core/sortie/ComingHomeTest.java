@@ -17,6 +17,7 @@ import yalos.core.plan.BlockPlan;
 import yalos.core.plan.GroundRequest;
 import yalos.core.site.Obstacle;
 import yalos.core.site.Zone;
+import yalos.core.units.UnitChoice;
 
 /** Return height, fences, lost link and sight against hand figures. */
 class ComingHomeTest {
@@ -160,7 +161,7 @@ class ComingHomeTest {
         Consumption twice = new Consumption(on, 0.8, 12, OptionalDouble.of(10), 0, 293.15, "");
         Draw corrected = Consumption.corrected(List.of(twice), draw, pace, 12);
         assertThat(corrected.level(10)).isCloseTo(2 * draw.level(10), Offset.offset(1e-12));
-        assertThat(corrected.reasons()).anyMatch(reason -> reason.contains("took 100 % more"));
+        assertThat(corrected.reasons(UnitChoice.METRIC)).anyMatch(reason -> reason.contains("took 100 % more"));
         assertThat(Consumption.ratio(List.of(same, twice), draw, pace, 12)).isCloseTo(1.5, Offset.offset(1e-9));
         assertThat(Consumption.doubtful(1.5)).isTrue();
         // at 5 °C a battery holds 15 % less, so the same flight takes more of it: the model is not blamed for that

@@ -11,6 +11,7 @@ import java.util.OptionalDouble;
 import org.assertj.core.data.Offset;
 import org.junit.jupiter.api.Test;
 import yalos.core.exchange.WeatherTable;
+import yalos.core.units.UnitChoice;
 import yalos.core.weather.Limits.Sky;
 import yalos.core.weather.Limits.Verdict;
 
@@ -38,26 +39,36 @@ class WeatherTest {
 
     @Test
     void everyHourIsGoMindOrStopWithItsFigure() {
-        assertThat(LIMITS.judge(hour(4, 6, 0, 15, 0.1, 20_000), Sky.EVEN).verdict())
+        assertThat(LIMITS.judge(hour(4, 6, 0, 15, 0.1, 20_000), Sky.EVEN, UnitChoice.METRIC)
+                        .verdict())
                 .isEqualTo(Verdict.GO);
-        assertThat(LIMITS.judge(hour(7, 9, 0, 15, 0.1, 20_000), Sky.ANY).reasons())
+        assertThat(LIMITS.judge(hour(7, 9, 0, 15, 0.1, 20_000), Sky.ANY, UnitChoice.METRIC)
+                        .reasons())
                 .containsExactly("wind 7.0 m/s, near the limit of 8.0");
-        assertThat(LIMITS.judge(hour(9, 11, 0, 15, 0.1, 20_000), Sky.ANY)
+        assertThat(LIMITS.judge(hour(9, 11, 0, 15, 0.1, 20_000), Sky.ANY, UnitChoice.METRIC)
                         .reasons()
                         .get(0))
                 .isEqualTo("wind 9.0 m/s, limit 8.0");
-        assertThat(LIMITS.judge(hour(4, 13, 0, 15, 0.1, 20_000), Sky.ANY).verdict())
+        assertThat(LIMITS.judge(hour(4, 13, 0, 15, 0.1, 20_000), Sky.ANY, UnitChoice.METRIC)
+                        .verdict())
                 .isEqualTo(Verdict.STOP);
-        assertThat(LIMITS.judge(hour(4, 6, 0.5, 15, 0.1, 20_000), Sky.ANY).reasons())
+        assertThat(LIMITS.judge(hour(4, 6, 0.5, 15, 0.1, 20_000), Sky.ANY, UnitChoice.METRIC)
+                        .reasons())
                 .containsExactly("rain 0.5 mm");
-        assertThat(LIMITS.judge(hour(4, 6, 0, 15, 0.1, 600), Sky.ANY).reasons()).containsExactly("fog, 600 m");
-        assertThat(LIMITS.judge(hour(4, 6, 0, 2, 0.1, 20_000), Sky.ANY).verdict())
+        assertThat(LIMITS.judge(hour(4, 6, 0, 15, 0.1, 600), Sky.ANY, UnitChoice.METRIC)
+                        .reasons())
+                .containsExactly("fog, 600.0 m");
+        assertThat(LIMITS.judge(hour(4, 6, 0, 2, 0.1, 20_000), Sky.ANY, UnitChoice.METRIC)
+                        .verdict())
                 .isEqualTo(Verdict.MIND);
-        assertThat(LIMITS.judge(hour(4, 6, 0, 15, 0.5, 20_000), Sky.EVEN).verdict())
+        assertThat(LIMITS.judge(hour(4, 6, 0, 15, 0.5, 20_000), Sky.EVEN, UnitChoice.METRIC)
+                        .verdict())
                 .isEqualTo(Verdict.MIND);
-        assertThat(LIMITS.judge(hour(4, 6, 0, 15, 0.95, 20_000), Sky.EVEN).verdict())
+        assertThat(LIMITS.judge(hour(4, 6, 0, 15, 0.95, 20_000), Sky.EVEN, UnitChoice.METRIC)
+                        .verdict())
                 .isEqualTo(Verdict.GO);
-        assertThat(LIMITS.judge(hour(4, 6, 0, 15, 0.3, 20_000), Sky.SOFT).verdict())
+        assertThat(LIMITS.judge(hour(4, 6, 0, 15, 0.3, 20_000), Sky.SOFT, UnitChoice.METRIC)
+                        .verdict())
                 .isEqualTo(Verdict.MIND);
     }
 
@@ -108,7 +119,9 @@ class WeatherTest {
         assertThat(table.remarks())
                 .anyMatch(remark -> remark.contains("“wind” does not say its unit"))
                 .anyMatch(remark -> remark.contains("Nothing is known between 09:00 and 12:00"));
-        assertThat(LIMITS.judge(table.hours().get(1), Sky.ANY).verdict()).isEqualTo(Verdict.UNKNOWN);
+        assertThat(LIMITS.judge(table.hours().get(1), Sky.ANY, UnitChoice.METRIC)
+                        .verdict())
+                .isEqualTo(Verdict.UNKNOWN);
     }
 
     @Test

@@ -88,7 +88,7 @@ class DayController {
     }
 
     private static void day(BlockFacts facts, BlockPlan plan, SortieDesk.Found found, UnitChoice units, Model model) {
-        List<Slot> slots = SortieDesk.slots(facts, plan, found);
+        List<Slot> slots = SortieDesk.slots(facts, plan, found, units);
         DayPlan.Given given = given(facts, found, slots);
         int start = start(facts, found, given);
         DayPlan laid = DayPlan.of(given, start);

@@ -29,6 +29,7 @@ import yalos.core.sortie.Sight;
 import yalos.core.sortie.SortieSettings;
 import yalos.core.sortie.Sorties;
 import yalos.core.sortie.Surroundings;
+import yalos.core.units.UnitChoice;
 import yalos.core.weather.Limits;
 import yalos.web.store.BlockFacts;
 import yalos.web.work.Busy;
@@ -306,12 +307,12 @@ class SortieDesk {
     }
 
     /** The day judged, ten minutes by ten minutes; none while its light is still looked at. */
-    static List<Slot> slots(BlockFacts facts, BlockPlan plan, Found found) {
+    static List<Slot> slots(BlockFacts facts, BlockPlan plan, Found found, UnitChoice units) {
         LonLat place = plan.request().outline().middle();
         Limits limits = limits(facts, plan);
         return found.light()
                 .map(light ->
-                        Slot.of(light, place, needs(facts), facts.field().day().weather(), limits))
+                        Slot.of(light, place, needs(facts), facts.field().day().weather(), limits, units))
                 .orElse(List.of());
     }
 

@@ -141,7 +141,7 @@ class SortiesBook implements StageBook {
         model.addAttribute(
                 "spots",
                 found.spots().stream().map(spot -> spot(spot, plan, units)).toList());
-        light(found, facts, plan, model);
+        light(found, facts, plan, units, model);
         windOfDay(found, facts, plan, units, model);
         weather(facts, plan, units, model);
         energy(found, facts, plan, units, model);
@@ -436,7 +436,7 @@ class SortiesBook implements StageBook {
         return new SpotRow(words, typed(plan, plan.block().plane().toLonLat(at.xM(), at.yM())));
     }
 
-    private static void light(SortieDesk.Found found, BlockFacts facts, BlockPlan plan, Model model) {
+    private static void light(SortieDesk.Found found, BlockFacts facts, BlockPlan plan, UnitChoice units, Model model) {
         Optional<DayLight> light = found.light();
         if (light.isEmpty()) {
             return;
@@ -447,13 +447,14 @@ class SortiesBook implements StageBook {
         model.addAttribute("sunWords", upAndDown(day) + Daylight.words(place, day.date(), zone));
         model.addAttribute(
                 "shades", day.hours().stream().map(SortiesBook::lightRow).toList());
-        List<Slot> slots = SortieDesk.slots(facts, plan, found);
+        List<Slot> slots = SortieDesk.slots(facts, plan, found, units);
         double needed = found.sorties()
                 .map(sorties -> sorties.seconds() / 60
                         + facts.field().day().changeMin() * (sorties.all().size() - 1))
                 .orElse(30.0);
         List<Window> windows = Window.best(slots, needed);
-        model.addAttribute("windows", windows.stream().map(SortiesBook::window).toList());
+        model.addAttribute(
+                "windows", windows.stream().map(one -> window(one, units)).toList());
         model.addAttribute(
                 "bestWindow",
                 windows.isEmpty()
@@ -523,7 +524,7 @@ class SortiesBook implements StageBook {
                                 + Percent.of(hour.photos().glints()));
     }
 
-    private static Warning window(Window window) {
+    private static Warning window(Window window, UnitChoice units) {
         String sun = String.format(
                 Locale.ROOT,
                 "sun %.0f° to %.0f°",
@@ -531,7 +532,7 @@ class SortiesBook implements StageBook {
                 Math.toDegrees(window.highestRad()));
         String wind = Double.isNaN(window.windMps())
                 ? "weather not known"
-                : String.format(Locale.ROOT, "wind up to %.1f m/s", window.windMps());
+                : "wind up to " + units.text(UnitKind.SPEED, window.windMps());
         return new Warning(
                 window.verdict() == Verdict.GO ? "done" : "mind",
                 "%s to %s%s: %s, %s%s"
@@ -550,7 +551,7 @@ class SortiesBook implements StageBook {
         if (found.light().isEmpty() || found.sorties().isEmpty()) {
             return;
         }
-        List<Slot> slots = SortieDesk.slots(facts, plan, found);
+        List<Slot> slots = SortieDesk.slots(facts, plan, found, units);
         DayPlan.Given given = DayController.given(facts, found, slots);
         DayController.windiest(DayPlan.of(given, DayController.start(facts, found, given)), facts)
                 .ifPresent(hour -> {
@@ -580,7 +581,7 @@ class SortiesBook implements StageBook {
             if (!hour.at().toLocalDate().equals(SortieDesk.date(facts))) {
                 continue;
             }
-            Limits.Judged judged = limits.judge(hour, SortieDesk.needs(facts).sky());
+            Limits.Judged judged = limits.judge(hour, SortieDesk.needs(facts).sky(), units);
             rows.add(new HourRow(
                     i,
                     String.format(Locale.ROOT, "%tR", hour.at()),
@@ -619,7 +620,7 @@ class SortiesBook implements StageBook {
 
     private void energy(SortieDesk.Found found, BlockFacts facts, BlockPlan plan, UnitChoice units, Model model) {
         found.draw().ifPresent(draw -> {
-            model.addAttribute("reasons", draw.reasons());
+            model.addAttribute("reasons", draw.reasons(units));
             model.addAttribute("curve", EnergyCharts.curve(draw, plan, units));
             model.addAttribute(
                     "speeds",
