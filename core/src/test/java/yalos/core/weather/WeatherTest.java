@@ -7,10 +7,13 @@ import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.ZoneId;
+import java.util.Arrays;
 import java.util.OptionalDouble;
+import java.util.Random;
 import org.assertj.core.data.Offset;
 import org.junit.jupiter.api.Test;
 import yalos.core.exchange.WeatherTable;
+import yalos.core.fault.InputFault;
 import yalos.core.units.UnitChoice;
 import yalos.core.weather.Limits.Sky;
 import yalos.core.weather.Limits.Verdict;
@@ -131,5 +134,24 @@ class WeatherTest {
         assertThatThrownBy(() -> read("time,wind\nnoonish,2\n")).hasMessageContaining("“noonish” is no time");
         assertThatThrownBy(() -> read("time,wind\n09:00,180\n")).hasMessageContaining("other units");
         assertThatThrownBy(() -> read("")).hasMessageContaining("no row");
+    }
+
+    /** Whatever stands in a file, it is read or refused in a sentence; nothing else comes out. */
+    @Test
+    void crookedBytesAreReadOrRefused() {
+        byte[] good = SimulatedStation.csv(DAY).getBytes(StandardCharsets.UTF_8);
+        for (int seed = 0; seed < 400; seed++) {
+            Random random = new Random(seed);
+            byte[] bad = good.clone();
+            for (int i = 0; i <= random.nextInt(30); i++) {
+                bad[random.nextInt(bad.length)] = (byte) random.nextInt(256);
+            }
+            byte[] cut = Arrays.copyOf(bad, random.nextInt(bad.length) + 1);
+            try {
+                assertThat(WeatherTable.read(cut, DAY, ZONE).hours()).isNotEmpty();
+            } catch (InputFault refused) {
+                assertThat(refused.getMessage()).isNotBlank();
+            }
+        }
     }
 }

@@ -1,44 +1,27 @@
 package yalos.web.sorties;
 
-import java.time.Instant;
-import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import java.util.OptionalDouble;
 import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
-import yalos.core.day.DayLight;
-import yalos.core.day.DayPlan;
-import yalos.core.day.Slot;
-import yalos.core.day.Window;
 import yalos.core.fault.InputFault;
 import yalos.core.geodesy.EastNorth;
 import yalos.core.geodesy.LonLat;
 import yalos.core.geodesy.PlanePoint;
 import yalos.core.kit.Battery;
-import yalos.core.light.Daylight;
-import yalos.core.light.SameSun;
-import yalos.core.light.SunDay;
 import yalos.core.plan.BlockPlan;
 import yalos.core.sortie.FenceAct;
-import yalos.core.sortie.Fences;
-import yalos.core.sortie.Homing;
 import yalos.core.sortie.LaunchSearch;
-import yalos.core.sortie.LinkLoss;
 import yalos.core.sortie.LostLink;
-import yalos.core.sortie.ReturnHeight;
 import yalos.core.sortie.Segments;
 import yalos.core.sortie.Sortie;
 import yalos.core.sortie.SortieSettings;
 import yalos.core.sortie.Sorties;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
-import yalos.core.weather.Limits;
-import yalos.core.weather.Limits.Verdict;
-import yalos.core.weather.WeatherHour;
 import yalos.core.wind.Wind;
 import yalos.web.block.OpenBlock;
 import yalos.web.block.Planned;
@@ -49,9 +32,6 @@ import yalos.web.store.BlockFacts;
 /** The field book's page of the Sorties stage: how many, what is left on the worst way home, when; then heights, sight, light, weather, papers. */
 @Component
 class SortiesBook implements StageBook {
-
-    /** A wind that differs by more is worth planning for. */
-    private static final double WIND_OFF_MPS = 1;
 
     private final SortieDesk desk;
     private final Fleet fleet;
@@ -82,16 +62,6 @@ class SortiesBook implements StageBook {
 
     /** A place that was found, with its reasons. */
     public record SpotRow(String words, String place) {}
-
-    /** An hour of weather as it is shown. */
-    public record HourRow(
-            int at, String time, String wind, String aloft, String rest, String verdict, String mood, String why) {}
-
-    /** An hour of light. */
-    public record LightRow(int minute, String time, String sun, String shaded, String photos) {}
-
-    /** A figure to set on the aircraft. */
-    public record SetRow(String what, String figure, String why) {}
 
     @Override
     public Stage stage() {
@@ -141,9 +111,9 @@ class SortiesBook implements StageBook {
         model.addAttribute(
                 "spots",
                 found.spots().stream().map(spot -> spot(spot, plan, units)).toList());
-        light(found, facts, plan, units, model);
-        windOfDay(found, facts, plan, units, model);
-        weather(facts, plan, units, model);
+        SkyView.light(found, facts, plan, units, model);
+        SkyView.windOfDay(found, facts, plan, units, model);
+        SkyView.weather(facts, plan, units, model);
         energy(found, facts, plan, units, model);
         model.addAttribute("warnings", SortieWarnings.of(found, facts, units));
         model.addAttribute("signed", signed(opened.block().id(), facts));
@@ -173,8 +143,8 @@ class SortiesBook implements StageBook {
                                 Percent.minutes(worst.least().seconds())));
         model.addAttribute("total", total(sorties, plan, units));
         gear(sorties, plan, model);
-        heights(sorties, facts, found, units, model);
-        sight(found, facts, units, model);
+        ReadBack.heights(sorties, facts, found, units, model);
+        ReadBack.sight(found, facts, units, model);
         found.segments().ifPresent(parts -> model.addAttribute("segments", segments(parts, units)));
     }
 
@@ -227,7 +197,7 @@ class SortiesBook implements StageBook {
                 sorties.launches().size() == 1 ? "" : launchName(facts, sortie.launch()));
     }
 
-    private static String launchName(BlockFacts facts, int index) {
+    static String launchName(BlockFacts facts, int index) {
         boolean own = facts.launch().isPresent();
         if (own && index == 0) {
             return "launch point";
@@ -253,116 +223,6 @@ class SortiesBook implements StageBook {
                     "between",
                     "Between sorties: same take-off place and heading, same home point, gauge read, card looked at.");
         }
-    }
-
-    /** Return height, fences, and what coming home by itself would meet. */
-    private void heights(Sorties sorties, BlockFacts facts, SortieDesk.Found found, UnitChoice units, Model model) {
-        SortieSettings settings = facts.field().sorties();
-        List<SetRow> rows = new ArrayList<>();
-        for (int i = 0; i < sorties.launches().size(); i++) {
-            Homing homing = sorties.launches().get(i);
-            String from = sorties.launches().size() == 1 ? "" : ", " + launchName(facts, i);
-            Optional<ReturnHeight.Needed> needed = sorties.needed(i);
-            double above = homing.returnUpM() - homing.takeOffUpM();
-            String why = needed.map(one ->
-                            "the highest thing on any straight way home stands %s above take-off, on the way from station %d; %s kept"
-                                    .formatted(
-                                            units.text(
-                                                    UnitKind.HEIGHT, one.top().upM() - homing.takeOffUpM()),
-                                            one.photo().id(),
-                                            units.text(UnitKind.HEIGHT, settings.marginM())))
-                    .orElse("no ground is known on the way");
-            rows.add(new SetRow("return height" + from, units.text(UnitKind.HEIGHT, above) + " above take-off", why));
-            double route = sorties.all().stream()
-                    .flatMap(sortie -> sortie.flight().exposures().stream())
-                    .mapToDouble(photo -> photo.upM() - homing.takeOffUpM())
-                    .max()
-                    .orElse(0);
-            if (above < route) {
-                rows.add(new SetRow(
-                        "route" + from,
-                        "up to " + units.text(UnitKind.HEIGHT, route),
-                        "above the return height: from there it comes home at the height it has"));
-            }
-            Fences fences = Fences.of(sorties, i);
-            rows.add(new SetRow(
-                    "distance fence" + from,
-                    units.text(UnitKind.DISTANCE, fences.fenceM()),
-                    "the farthest place lies %s out; at the fence it %s"
-                            .formatted(
-                                    units.text(UnitKind.DISTANCE, fences.farthestM()),
-                                    settings.fence() == FenceAct.UNKNOWN
-                                            ? "does what is still to be tried"
-                                            : settings.fence().words())));
-            rows.add(new SetRow(
-                    "height limit" + from,
-                    units.text(UnitKind.HEIGHT, fences.ceilingM()) + " above take-off",
-                    "nothing is flown above %s; your legal ceiling counts above the ground below, and comes first"
-                            .formatted(units.text(UnitKind.HEIGHT, fences.highestM()))));
-            fences.lowestNear()
-                    .ifPresent(low -> rows.add(new SetRow(
-                            "lowest over “" + low.zone() + "”",
-                            units.text(UnitKind.HEIGHT, low.aboveM()),
-                            "above ground and what stands there")));
-        }
-        rows.add(new SetRow(
-                "climb-out",
-                units.text(
-                        UnitKind.HEIGHT,
-                        sorties.launches().get(0).returnUpM()
-                                - sorties.launches().get(0).takeOffUpM()),
-                "straight up to the return height before it leaves the launch point"));
-        model.addAttribute("toSet", rows);
-        losses(found, settings, units, model);
-    }
-
-    private static void losses(SortieDesk.Found found, SortieSettings settings, UnitChoice units, Model model) {
-        if (found.losses().isEmpty()) {
-            return;
-        }
-        Optional<LinkLoss> nearest = LinkLoss.nearest(found.losses());
-        String clear = nearest.map(loss -> "coming home clears everything by %s or more (from strip %d)"
-                        .formatted(units.text(UnitKind.HEIGHT, loss.clearanceM()), loss.number()))
-                .orElse("what lies on the way home is not known");
-        model.addAttribute(
-                "lost",
-                "At a lost link it %s; %s.".formatted(settings.lostLink().words(), clear));
-        model.addAttribute(
-                "lostStrips",
-                found.losses().stream()
-                        .map(loss -> "strip %d: clear by %s, may hang for %s%s%s"
-                                .formatted(
-                                        loss.number(),
-                                        Double.isNaN(loss.clearanceM())
-                                                ? "nobody knows what"
-                                                : units.text(UnitKind.HEIGHT, loss.clearanceM()),
-                                        Percent.pause(loss.pauseS()),
-                                        loss.crossed().isEmpty()
-                                                ? ""
-                                                : ", straight home crosses " + String.join(", ", loss.crossed()),
-                                        loss.below().isEmpty()
-                                                ? ""
-                                                : ", stands over " + String.join(", ", loss.below())))
-                        .toList());
-    }
-
-    private static void sight(SortieDesk.Found found, BlockFacts facts, UnitChoice units, Model model) {
-        found.sight().ifPresent(sight -> {
-            double hidden = sight.hiddenShare();
-            model.addAttribute(
-                    "sight",
-                    "%s of the way is in sight%s; farthest %s, where the aircraft looks %s′ wide."
-                            .formatted(
-                                    Percent.margin(1 - hidden),
-                                    facts.field().sorties().pilot().isPresent()
-                                            ? " from the pilot's place"
-                                            : " from the launch point",
-                                    units.text(UnitKind.DISTANCE, sight.farthestM()),
-                                    String.format(Locale.ROOT, "%.1f", sight.arcMinutes())));
-            model.addAttribute(
-                    "radio",
-                    "The radio line is clear on %s of it.".formatted(Percent.margin(1 - sight.radioPoorShare())));
-        });
     }
 
     private static String segments(Segments parts, UnitChoice units) {
@@ -434,188 +294,6 @@ class SortiesBook implements StageBook {
                                 ? "; " + units.text(UnitKind.DISTANCE, spot.zoneM()) + " from a zone or traffic"
                                 : "");
         return new SpotRow(words, typed(plan, plan.block().plane().toLonLat(at.xM(), at.yM())));
-    }
-
-    private static void light(SortieDesk.Found found, BlockFacts facts, BlockPlan plan, UnitChoice units, Model model) {
-        Optional<DayLight> light = found.light();
-        if (light.isEmpty()) {
-            return;
-        }
-        DayLight day = light.get();
-        ZoneId zone = day.zone();
-        LonLat place = plan.request().outline().middle();
-        model.addAttribute("sunWords", upAndDown(day) + Daylight.words(place, day.date(), zone));
-        model.addAttribute(
-                "shades", day.hours().stream().map(SortiesBook::lightRow).toList());
-        List<Slot> slots = SortieDesk.slots(facts, plan, found, units);
-        double needed = found.sorties()
-                .map(sorties -> sorties.seconds() / 60
-                        + facts.field().day().changeMin() * (sorties.all().size() - 1))
-                .orElse(30.0);
-        List<Window> windows = Window.best(slots, needed);
-        model.addAttribute(
-                "windows", windows.stream().map(one -> window(one, units)).toList());
-        model.addAttribute(
-                "bestWindow",
-                windows.isEmpty()
-                        ? "no hour of this day serves"
-                        : "best %s to %s"
-                                .formatted(
-                                        DayPlan.clock(windows.get(0).from()),
-                                        DayPlan.clock(windows.get(0).to())));
-        facts.field().day().earlier().ifPresent(earlier -> {
-            Instant then = earlier.atZone(zone).toInstant();
-            model.addAttribute(
-                    "sameSun",
-                    SameSun.of(place, then, day.date())
-                            .map(same -> sameSun(same, zone))
-                            .orElse("The sun was down on that flight, or stays down on this day."));
-        });
-    }
-
-    /** Sunrise, sunset and how long the sun is high enough; nothing where it does not rise. */
-    private static String upAndDown(DayLight day) {
-        SunDay sun = day.sun();
-        if (sun.alwaysDown()) {
-            return "";
-        }
-        String up = sun.alwaysUp()
-                ? "the sun does not set; "
-                : String.format(
-                        Locale.ROOT,
-                        "sunrise %s, sunset %s; ",
-                        sun.rise().map(at -> DayPlan.clock(day.minute(at))).orElse("–"),
-                        sun.set().map(at -> DayPlan.clock(day.minute(at))).orElse("–"));
-        return up;
-    }
-
-    private static String sameSun(SameSun same, ZoneId zone) {
-        String at = String.format(Locale.ROOT, "%tR", same.at().atZone(zone));
-        String stood = String.format(
-                Locale.ROOT,
-                "%.0f° high in %03.0f°",
-                Math.toDegrees(same.before().elevationRad()),
-                Math.toDegrees(same.before().azimuthRad()));
-        return same.asHigh()
-                ? String.format(
-                        Locale.ROOT,
-                        "The same sun at %s: it stood %s, then stands as high, %.0f° further %s.",
-                        at,
-                        stood,
-                        Math.abs(Math.toDegrees(same.turnedRad())),
-                        same.turnedRad() >= 0 ? "to the right" : "to the left")
-                : String.format(
-                        Locale.ROOT,
-                        "The sun stood %s; on this day it gets no higher than %.0f°, at %s.",
-                        stood,
-                        Math.toDegrees(same.then().elevationRad()),
-                        at);
-    }
-
-    private static LightRow lightRow(DayLight.Hour hour) {
-        return new LightRow(
-                hour.minute(),
-                DayPlan.clock(hour.minute()),
-                String.format(Locale.ROOT, "%.0f°", Math.toDegrees(hour.sun().elevationRad())),
-                Percent.of(hour.shaded()),
-                hour.photos().hotSpots() + hour.photos().glints() == 0
-                        ? "–"
-                        : Percent.of(hour.photos().hotSpots()) + " / "
-                                + Percent.of(hour.photos().glints()));
-    }
-
-    private static Warning window(Window window, UnitChoice units) {
-        String sun = String.format(
-                Locale.ROOT,
-                "sun %.0f° to %.0f°",
-                Math.max(0, Math.toDegrees(window.lowestRad())),
-                Math.toDegrees(window.highestRad()));
-        String wind = Double.isNaN(window.windMps())
-                ? "weather not known"
-                : "wind up to " + units.text(UnitKind.SPEED, window.windMps());
-        return new Warning(
-                window.verdict() == Verdict.GO ? "done" : "mind",
-                "%s to %s%s: %s, %s%s"
-                        .formatted(
-                                DayPlan.clock(window.from()),
-                                DayPlan.clock(window.to()),
-                                window.fits() ? "" : ", too short for all of it",
-                                sun,
-                                wind,
-                                window.reasons().isEmpty() ? "" : "; mind " + String.join(", ", window.reasons())));
-    }
-
-    /** The strongest wind of the hours in which sorties are flown, beside the one that is planned for. */
-    private static void windOfDay(
-            SortieDesk.Found found, BlockFacts facts, BlockPlan plan, UnitChoice units, Model model) {
-        if (found.light().isEmpty() || found.sorties().isEmpty()) {
-            return;
-        }
-        List<Slot> slots = SortieDesk.slots(facts, plan, found, units);
-        DayPlan.Given given = DayController.given(facts, found, slots);
-        DayController.windiest(DayPlan.of(given, DayController.start(facts, found, given)), facts)
-                .ifPresent(hour -> {
-                    double aloft = hour.aloftMps(SortieDesk.limits(facts, plan).heightM())
-                            .orElse(0);
-                    double planned =
-                            plan.timeline().pace().wind().map(Wind::speedMps).orElse(0.0);
-                    if (Math.abs(aloft - planned) > WIND_OFF_MPS && aloft >= Wind.NEGLIGIBLE_MPS) {
-                        model.addAttribute(
-                                "windHour",
-                                "Of the hours flown %s has most wind, %s at flying height; the plan stands for %s."
-                                        .formatted(
-                                                String.format(Locale.ROOT, "%tR", hour.at()),
-                                                units.text(UnitKind.SPEED, aloft),
-                                                planned == 0 ? "still air" : units.text(UnitKind.SPEED, planned)));
-                        model.addAttribute("windHourAt", hour.at().toString());
-                    }
-                });
-    }
-
-    private static void weather(BlockFacts facts, BlockPlan plan, UnitChoice units, Model model) {
-        Limits limits = SortieDesk.limits(facts, plan);
-        List<HourRow> rows = new ArrayList<>();
-        List<WeatherHour> hours = facts.field().day().weather();
-        for (int i = 0; i < hours.size(); i++) {
-            WeatherHour hour = hours.get(i);
-            if (!hour.at().toLocalDate().equals(SortieDesk.date(facts))) {
-                continue;
-            }
-            Limits.Judged judged = limits.judge(hour, SortieDesk.needs(facts).sky(), units);
-            rows.add(new HourRow(
-                    i,
-                    String.format(Locale.ROOT, "%tR", hour.at()),
-                    shown(hour.windMps(), UnitKind.SPEED, units)
-                            + (hour.gustMps().isPresent()
-                                    ? " / "
-                                            + units.figure(
-                                                    UnitKind.SPEED,
-                                                    hour.gustMps().getAsDouble())
-                                    : ""),
-                    shown(hour.aloftMps(limits.heightM()), UnitKind.SPEED, units),
-                    shown(hour.airK(), UnitKind.TEMPERATURE, units)
-                            + (hour.cloud().isPresent()
-                                    ? ", " + Percent.of(hour.cloud().getAsDouble())
-                                    : ""),
-                    judged.verdict().words(),
-                    judged.verdict().name().toLowerCase(Locale.ROOT),
-                    String.join(", ", judged.reasons())));
-        }
-        model.addAttribute("hours", rows);
-        model.addAttribute("otherDays", hours.size() - rows.size());
-        model.addAttribute(
-                "limitWords",
-                "Limits: wind %s, gusts %s, no colder than %s, sight %s; the aircraft's own %s."
-                        .formatted(
-                                units.text(UnitKind.SPEED, limits.windMps()),
-                                units.text(UnitKind.SPEED, limits.gustMps()),
-                                units.text(UnitKind.TEMPERATURE, limits.coldK()),
-                                units.text(UnitKind.LENGTH, limits.visibilityM()),
-                                units.text(UnitKind.SPEED, facts.aircraft().windLimitMps())));
-    }
-
-    private static String shown(OptionalDouble figure, UnitKind kind, UnitChoice units) {
-        return figure.isPresent() ? units.text(kind, figure.getAsDouble()) : "–";
     }
 
     private void energy(SortieDesk.Found found, BlockFacts facts, BlockPlan plan, UnitChoice units, Model model) {
