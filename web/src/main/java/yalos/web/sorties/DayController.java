@@ -4,7 +4,6 @@ import java.time.DateTimeException;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.ZoneOffset;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
@@ -15,18 +14,15 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
-import yalos.core.day.DayLight;
 import yalos.core.day.DayPlan;
 import yalos.core.day.DaySettings;
 import yalos.core.day.Slot;
-import yalos.core.day.Window;
 import yalos.core.exchange.WeatherTable;
 import yalos.core.fault.InputFault;
 import yalos.core.plan.BlockPlan;
 import yalos.core.sortie.Sortie;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
-import yalos.core.weather.WeatherHour;
 import yalos.web.block.BlockPage;
 import yalos.web.block.Blocks;
 import yalos.web.block.OpenBlock;
@@ -74,8 +70,8 @@ class DayController {
 
     private static void day(BlockFacts facts, BlockPlan plan, SortieDesk.Found found, UnitChoice units, Model model) {
         List<Slot> slots = SortieDesk.slots(facts, plan, found, units);
-        DayPlan.Given given = given(facts, found, slots);
-        int start = start(facts, found, given);
+        DayPlan.Given given = DayLaid.given(facts, found, slots);
+        int start = DayLaid.start(facts, found, given);
         DayPlan laid = DayPlan.of(given, start);
         model.addAttribute("chart", DayChart.svg(laid, slots, units.unit(UnitKind.SPEED)));
         model.addAttribute("flown", laid.flown());
@@ -103,46 +99,6 @@ class DayController {
                 .ifPresent(wait -> model.addAttribute(
                         "waits",
                         "%s: sortie %d goes at %s.".formatted(wait.words(), wait.sortie(), DayPlan.clock(wait.to()))));
-    }
-
-    static DayPlan.Given given(BlockFacts facts, SortieDesk.Found found, List<Slot> slots) {
-        List<Double> minutes = found.sorties().orElseThrow().all().stream()
-                .map(sortie -> sortie.seconds() / 60)
-                .toList();
-        int sets = found.sorties().orElseThrow().batteries();
-        return new DayPlan.Given(
-                facts.brief().day(), facts.field().day(), SortieDesk.needs(facts), minutes, sets, slots);
-    }
-
-    /** As set; else so that flying lies as near to solar noon as the best window lets it. */
-    static int start(BlockFacts facts, SortieDesk.Found found, DayPlan.Given given) {
-        DayLight light = found.light().orElseThrow();
-        double flying = DayPlan.flyingMin(given);
-        double noon = light.minute(light.sun().noon());
-        double middle = Window.best(given.slots(), flying).stream()
-                .findFirst()
-                .filter(Window::fits)
-                .map(window -> Math.max(
-                        window.from() + flying / 2 + Slot.MINUTES,
-                        Math.min(window.to() - flying / 2 - Slot.MINUTES, noon)))
-                .orElse(noon);
-        return facts.field().day().startMin().orElseGet(() -> DayPlan.startRound(given, (int) Math.round(middle)));
-    }
-
-    /** The hour with most wind of those in which a sortie is in the air. */
-    static Optional<WeatherHour> windiest(DayPlan day, BlockFacts facts) {
-        LocalDate date = SortieDesk.date(facts);
-        return facts.field().day().weather().stream()
-                .filter(hour -> hour.windMps().isPresent())
-                .filter(hour -> day.entries().stream()
-                        .filter(entry -> entry.kind() == DayPlan.Kind.SORTIE)
-                        .anyMatch(entry -> {
-                            LocalDateTime from = date.atStartOfDay().plusSeconds(Math.round(entry.from() * 60));
-                            LocalDateTime to = date.atStartOfDay().plusSeconds(Math.round(entry.to() * 60));
-                            return hour.at().isBefore(to)
-                                    && hour.at().plusHours(1).isAfter(from);
-                        }))
-                .max(Comparator.comparingDouble(hour -> hour.windMps().getAsDouble()));
     }
 
     @GetMapping("/blocks/{id}/sorties/{number}/energy")

@@ -87,7 +87,7 @@ class PapersController {
             @RequestParam(defaultValue = "") String note) {
         OpenBlock block = blocks.open(id);
         List<String> checks = block.facts().field().day().papers().checks();
-        fleet.sign(id, SortiesBook.at(checks, at, "at"), signed, person, note);
+        fleet.sign(id, Listed.at(checks, at, "at"), signed, person, note);
         return "redirect:/blocks/" + id + "/sorties/checks#line-" + at;
     }
 

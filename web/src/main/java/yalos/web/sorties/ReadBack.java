@@ -29,7 +29,7 @@ final class ReadBack {
         List<SetRow> rows = new ArrayList<>();
         for (int i = 0; i < sorties.launches().size(); i++) {
             Homing homing = sorties.launches().get(i);
-            String from = sorties.launches().size() == 1 ? "" : ", " + SortiesBook.launchName(facts, i);
+            String from = sorties.launches().size() == 1 ? "" : ", " + Listed.launchName(facts, i);
             Optional<ReturnHeight.Needed> needed = sorties.needed(i);
             double above = homing.returnUpM() - homing.takeOffUpM();
             String why = needed.map(one ->

@@ -126,7 +126,7 @@ final class SkyView {
                                 + Percent.of(hour.photos().glints()));
     }
 
-    private static SortiesBook.Warning window(Window window, UnitChoice units) {
+    private static Warned window(Window window, UnitChoice units) {
         String sun = String.format(
                 Locale.ROOT,
                 "sun %.0f° to %.0f°",
@@ -135,7 +135,7 @@ final class SkyView {
         String wind = Double.isNaN(window.windMps())
                 ? "weather not known"
                 : "wind up to " + units.text(UnitKind.SPEED, window.windMps());
-        return new SortiesBook.Warning(
+        return new Warned(
                 window.verdict() == Verdict.GO ? "done" : "mind",
                 "%s to %s%s: %s, %s%s"
                         .formatted(
@@ -153,8 +153,8 @@ final class SkyView {
             return;
         }
         List<Slot> slots = SortieDesk.slots(facts, plan, found, units);
-        DayPlan.Given given = DayController.given(facts, found, slots);
-        DayController.windiest(DayPlan.of(given, DayController.start(facts, found, given)), facts)
+        DayPlan.Given given = DayLaid.given(facts, found, slots);
+        DayLaid.windiest(DayPlan.of(given, DayLaid.start(facts, found, given)), facts)
                 .ifPresent(hour -> {
                     double aloft = hour.aloftMps(SortieDesk.limits(facts, plan).heightM())
                             .orElse(0);

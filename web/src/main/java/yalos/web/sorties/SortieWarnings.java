@@ -14,7 +14,6 @@ import yalos.core.sortie.SortieSettings;
 import yalos.core.sortie.Sorties;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
-import yalos.web.sorties.SortiesBook.Warning;
 import yalos.web.store.BlockFacts;
 
 /** What can hurt, or cost the day, of a block's sorties; the gravest first. */
@@ -31,7 +30,7 @@ final class SortieWarnings {
     private final BlockFacts facts;
     private final UnitChoice units;
     private final SortieSettings settings;
-    private final List<Warning> said = new ArrayList<>();
+    private final List<Warned> said = new ArrayList<>();
 
     private SortieWarnings(SortieDesk.Found found, BlockFacts facts, UnitChoice units) {
         this.found = found;
@@ -40,7 +39,7 @@ final class SortieWarnings {
         this.settings = facts.field().sorties();
     }
 
-    static List<Warning> of(SortieDesk.Found found, BlockFacts facts, UnitChoice units) {
+    static List<Warned> of(SortieDesk.Found found, BlockFacts facts, UnitChoice units) {
         SortieWarnings warnings = new SortieWarnings(found, facts, units);
         found.sorties().ifPresent(sorties -> {
             warnings.batteries(sorties);
@@ -54,11 +53,11 @@ final class SortieWarnings {
     }
 
     private void stop(String words) {
-        said.add(new Warning("stop", words));
+        said.add(new Warned("stop", words));
     }
 
     private void mind(String words) {
-        said.add(new Warning("mind", words));
+        said.add(new Warned("mind", words));
     }
 
     private void batteries(Sorties sorties) {
@@ -140,7 +139,7 @@ final class SortieWarnings {
             Optional<String> observer = sight.observer()
                     .map(one -> "; an observer at the eye on the sheet sees %s of that."
                             .formatted(Percent.margin(one.sees())));
-            said.add(new Warning(
+            said.add(new Warned(
                     hidden > DARK ? "stop" : "mind",
                     (hidden < 0.005 ? "A little" : Percent.of(hidden))
                             + " of the way is out of the pilot's sight"

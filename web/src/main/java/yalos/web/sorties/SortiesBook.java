@@ -7,7 +7,6 @@ import java.util.Locale;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
-import yalos.core.fault.InputFault;
 import yalos.core.geodesy.EastNorth;
 import yalos.core.geodesy.LonLat;
 import yalos.core.geodesy.PlanePoint;
@@ -54,9 +53,6 @@ class SortiesBook implements StageBook {
             String more,
             String launch) {}
 
-    /** A line that must be read. */
-    public record Warning(String mood, String words) {}
-
     /** A launch point that can be changed; the block's own has no place in the list. */
     public record LaunchRow(int index, String name, String place, String words) {}
 
@@ -75,7 +71,7 @@ class SortiesBook implements StageBook {
             return Optional.of(new Standing("not cut yet", ""));
         }
         String worst = SortieWarnings.of(found.get(), block.facts(), UnitChoice.METRIC).stream()
-                .map(Warning::mood)
+                .map(Warned::mood)
                 .min(Comparator.comparing(mood -> !mood.equals("stop")))
                 .orElse("done");
         return Optional.of(found.get()
@@ -194,15 +190,7 @@ class SortiesBook implements StageBook {
                 Percent.margin(charged.marginAtWorst()),
                 charged.left() < battery.reserve() - 1e-6 ? "stop" : "done",
                 more + " " + storage + ".",
-                sorties.launches().size() == 1 ? "" : launchName(facts, sortie.launch()));
-    }
-
-    static String launchName(BlockFacts facts, int index) {
-        boolean own = facts.launch().isPresent();
-        if (own && index == 0) {
-            return "launch point";
-        }
-        return facts.field().sorties().launches().get(index - (own ? 1 : 0)).name();
+                sorties.launches().size() == 1 ? "" : Listed.launchName(facts, sortie.launch()));
     }
 
     /** What cards take, and what is the same between sorties. */
@@ -324,13 +312,5 @@ class SortiesBook implements StageBook {
                 .filter(PapersController.Line::signed)
                 .count();
         return done + " of " + all + " lines signed";
-    }
-
-    /** Refuses in a sentence what is no number of the list. */
-    static <T> T at(List<T> list, int index, String field) {
-        if (index < 0 || index >= list.size()) {
-            throw new InputFault(field, index, "It is gone already; reload the page.");
-        }
-        return list.get(index);
     }
 }

@@ -72,7 +72,7 @@ class SortiesController {
             }
             return with(facts, settings -> {
                 List<SortieSettings.Launch> launches = new ArrayList<>(settings.launches());
-                SortieSettings.Launch old = SortiesBook.at(launches, at, "at");
+                SortieSettings.Launch old = Listed.at(launches, at, "at");
                 launches.set(at, new SortieSettings.Launch(old.name(), to));
                 return settings.withLaunches(launches);
             });
@@ -92,7 +92,7 @@ class SortiesController {
                 "launch point edited",
                 facts -> with(facts, settings -> {
                     List<SortieSettings.Launch> launches = new ArrayList<>(settings.launches());
-                    SortiesBook.at(launches, at, "at");
+                    Listed.at(launches, at, "at");
                     launches.set(at, new SortieSettings.Launch(name, TypedPosition.read(place, facts.grid())));
                     return settings.withLaunches(launches);
                 }));
@@ -106,7 +106,7 @@ class SortiesController {
                 "launch point taken away",
                 facts -> with(facts, settings -> {
                     List<SortieSettings.Launch> launches = new ArrayList<>(settings.launches());
-                    SortiesBook.at(launches, at, "at");
+                    Listed.at(launches, at, "at");
                     launches.remove(at);
                     return settings.withLaunches(launches);
                 }));

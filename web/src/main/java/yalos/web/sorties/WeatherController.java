@@ -170,7 +170,7 @@ class WeatherController {
     String remove(@PathVariable long id, @RequestParam int at, Visit visit) {
         return change(id, visit, "an hour of weather taken away", day -> {
             List<WeatherHour> hours = new ArrayList<>(day.weather());
-            SortiesBook.at(hours, at, "at");
+            Listed.at(hours, at, "at");
             hours.remove(at);
             return day.with(hours);
         });
