@@ -254,6 +254,11 @@ public final class PlaneBlock {
         return new PlaneBlock(plane, OverlayNGRobust.overlay(geometry, other.geometry, OverlayNG.UNION));
     }
 
+    /** Distance of a point from the block; 0 inside. */
+    public double distanceM(PlanePoint at) {
+        return geometry.distance(GEOMETRY.createPoint(new Coordinate(at.xM(), at.yM())));
+    }
+
     /** Whether a point lies inside; on the boundary either answer may come. */
     public boolean contains(PlanePoint at) {
         return contains(at.xM(), at.yM());

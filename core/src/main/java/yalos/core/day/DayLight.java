@@ -42,11 +42,10 @@ public record DayLight(LocalDate date, ZoneId zone, SunDay sun, List<Hour> hours
      */
     public record Hour(int minute, Sun sun, double shaded, SunInPhotos photos) {}
 
-    /** Of a plan among its surroundings. */
-    public static DayLight of(BlockPlan plan, Surroundings around, LocalDate date, ZoneId zone) {
+    /** Of a plan among its surroundings, shaded as is found besides. */
+    public static DayLight of(BlockPlan plan, Surroundings around, Shade shade, LocalDate date, ZoneId zone) {
         LonLat place = plan.request().outline().middle();
         SunDay sun = SunDay.of(place, date);
-        Shade shade = new Shade(plan, around);
         List<SunInPhotos.Shot> shots = around.photos(SHOTS).stream()
                 .map(photo -> new SunInPhotos.Shot(photo.pose(), photo.lens()))
                 .toList();

@@ -96,7 +96,8 @@ public record DayPlan(List<Entry> entries, boolean flown, String missing, Option
                 + (given.needs.panel() ? given.settings.panelMin() : 0);
     }
 
-    private static DayPlan laid(Given given, int startMin) {
+    /** The day begun at a minute; the latest start is not looked for. */
+    public static DayPlan laid(Given given, int startMin) {
         Laying laying = new Laying(given, startMin);
         boolean flown = laying.fly();
         return new DayPlan(laying.entries, flown, laying.missing, OptionalInt.empty());

@@ -19,12 +19,19 @@ import yalos.core.weather.WeatherHour;
  * @param minute of the day at which they begin
  * @param light how the light serves
  * @param weather how the weather serves; not known where nobody said
+ * @param verdict of both. Weather of which nothing is told all day does not count; a gap in what is told is a thing to mind
  * @param reasons of both, the gravest first
  * @param elevationRad of the sun
  * @param windMps near the ground; not a number where unknown
  */
 public record Slot(
-        int minute, Verdict light, Verdict weather, List<String> reasons, double elevationRad, double windMps) {
+        int minute,
+        Verdict light,
+        Verdict weather,
+        Verdict verdict,
+        List<String> reasons,
+        double elevationRad,
+        double windMps) {
     public static final int MINUTES = 10;
 
     /** Below it no picture serves that shall be measured (common practice). */
@@ -34,14 +41,10 @@ public record Slot(
     private static final double GLINTS = 0.02;
     private static final int A_DAY = 24 * 60;
 
-    /** The worse of light and weather; weather that nobody told does not count. */
-    public Verdict verdict() {
-        return weather == Verdict.UNKNOWN ? light : light.worse(weather);
-    }
-
     /** A whole day, in the operator's units. */
     public static List<Slot> of(
             DayLight day, LonLat place, Needs needs, List<WeatherHour> weather, Limits limits, UnitChoice units) {
+        boolean told = weather.stream().anyMatch(one -> one.at().toLocalDate().equals(day.date()));
         List<Slot> slots = new ArrayList<>();
         for (int minute = 0; minute < A_DAY; minute += MINUTES) {
             double elevation = day.elevationRad(place, minute + MINUTES / 2);
@@ -54,10 +57,14 @@ public record Slot(
                 verdict = judged.verdict();
                 reasons.addAll(verdict == Verdict.STOP ? 0 : reasons.size(), judged.reasons());
             }
+            if (told && hour.isEmpty()) {
+                reasons.add("weather not known");
+            }
             slots.add(new Slot(
                     minute,
                     light,
                     verdict,
+                    told ? light.worse(verdict == Verdict.UNKNOWN ? Verdict.MIND : verdict) : light,
                     List.copyOf(reasons),
                     elevation,
                     hour.map(one -> one.windMps().orElse(Double.NaN)).orElse(Double.NaN)));

@@ -5,10 +5,8 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.IntStream;
-import org.locationtech.jts.geom.Coordinate;
-import org.locationtech.jts.geom.Geometry;
-import org.locationtech.jts.geom.GeometryFactory;
 import yalos.core.block.Outline;
+import yalos.core.block.PlaneBlock;
 import yalos.core.fault.Patience;
 import yalos.core.flight.Exposure;
 import yalos.core.flight.Line;
@@ -50,8 +48,8 @@ public final class LaunchSearch {
     private final double eyeM;
     private final double returnM;
     private final List<Exposure> looked = new ArrayList<>();
-    private final List<Geometry> busy;
-    private final List<Geometry> zones;
+    private final List<PlaneBlock> busy;
+    private final List<PlaneBlock> zones;
     private final Straights outTakes;
     private final Straights homeTakes;
     private final double[] spent;
@@ -60,15 +58,14 @@ public final class LaunchSearch {
 
     private LaunchSearch(BlockPlan plan, Draw draw, double usable, double eyeM, List<Outline> busy) {
         this.busy = areas(plan, busy);
+        this.plan = plan;
+        this.around = Surroundings.of(plan, List.of());
         this.zones = areas(
                 plan,
-                plan.request().ground().stream()
-                        .flatMap(ground -> ground.zones().stream())
+                around.zones().stream()
                         .filter(zone -> zone.kind() != Zone.Kind.KEEP_IN)
                         .map(Zone::outline)
                         .toList());
-        this.plan = plan;
-        this.around = Surroundings.of(plan, List.of());
         this.draw = draw;
         this.usable = usable;
         this.eyeM = eyeM;
@@ -301,25 +298,14 @@ public final class LaunchSearch {
         return LOOKED_ROUND_M;
     }
 
-    private static List<Geometry> areas(BlockPlan plan, List<Outline> outlines) {
-        GeometryFactory made = new GeometryFactory();
+    private static List<PlaneBlock> areas(BlockPlan plan, List<Outline> outlines) {
         return outlines.stream()
-                .flatMap(outline -> outline.parts().stream())
-                .<Geometry>map(part -> {
-                    List<Coordinate> ring = new ArrayList<>();
-                    part.outer().forEach(corner -> {
-                        PlanePoint at = plan.block().plane().toPlane(corner);
-                        ring.add(new Coordinate(at.xM(), at.yM()));
-                    });
-                    ring.add(ring.get(0));
-                    return made.createPolygon(ring.toArray(Coordinate[]::new));
-                })
+                .map(outline -> PlaneBlock.in(outline, plan.block().plane()))
                 .toList();
     }
 
-    private static double nearestM(List<Geometry> areas, PlanePoint at) {
-        Geometry here = new GeometryFactory().createPoint(new Coordinate(at.xM(), at.yM()));
-        return areas.stream().mapToDouble(area -> area.distance(here)).min().orElse(LOOKED_ROUND_M);
+    private static double nearestM(List<PlaneBlock> areas, PlanePoint at) {
+        return areas.stream().mapToDouble(area -> area.distanceM(at)).min().orElse(LOOKED_ROUND_M);
     }
 
     private double zoneM(PlanePoint at) {

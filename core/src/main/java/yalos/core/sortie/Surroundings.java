@@ -15,20 +15,30 @@ import yalos.core.terrain.HeightGrid;
 
 /**
  * The ground round a block and what stands on it, wide enough for launch points, pilots and shadows. Over level ground of no known height it lies at 0.
- *
- * @param plan whose surroundings they are
- * @param ground heights; not numbers where unknown
- * @param site what stands and hangs there
- * @param detour round keep-out zones
- * @param zones all of them
  */
-public record Surroundings(BlockPlan plan, HeightGrid ground, SiteMap site, Detour detour, List<Zone> zones) {
+public final class Surroundings {
     /** Round the block, at least. */
     public static final double AROUND_M = 150;
 
     private static final double BEYOND_M = 40;
     private static final double LEVEL_CELL_M = 10;
     private static final double STEP_M = 5;
+
+    private final BlockPlan plan;
+    private final HeightGrid ground;
+    private final SiteMap site;
+    private final Detour detour;
+    private final List<Zone> zones;
+    /** Made when somebody asks first. */
+    private volatile HeightGrid surface;
+
+    private Surroundings(BlockPlan plan, HeightGrid ground, SiteMap site, Detour detour, List<Zone> zones) {
+        this.plan = plan;
+        this.ground = ground;
+        this.site = site;
+        this.detour = detour;
+        this.zones = List.copyOf(zones);
+    }
 
     public static Surroundings of(BlockPlan plan, List<PlanePoint> places) {
         Bounds bounds = plan.block().bounds();
@@ -56,6 +66,26 @@ public record Surroundings(BlockPlan plan, HeightGrid ground, SiteMap site, Deto
         Detour detour =
                 Detour.of(plan.block().plane(), zones, plan.design().scale().heightM());
         return new Surroundings(plan, grid, site, detour, zones);
+    }
+
+    /** Heights of the ground; not numbers where unknown. */
+    public HeightGrid ground() {
+        return ground;
+    }
+
+    /** What stands and hangs there. */
+    public SiteMap site() {
+        return site;
+    }
+
+    /** Round keep-out zones. */
+    public Detour detour() {
+        return detour;
+    }
+
+    /** All zones. */
+    public List<Zone> zones() {
+        return zones;
     }
 
     /** Height of the ground at a place; not a number where nobody knows it. */
@@ -96,15 +126,19 @@ public record Surroundings(BlockPlan plan, HeightGrid ground, SiteMap site, Deto
 
     /** The ground with obstacles standing on it, as what hides and shades; cells of the ground's grid. */
     public HeightGrid surface() {
-        if (!site.hasObstacles()) {
-            return ground;
+        if (surface == null) {
+            surface = site.hasObstacles() ? withObstacles() : ground;
         }
+        return surface;
+    }
+
+    private HeightGrid withObstacles() {
         float[] heights = ground.heights().clone();
+        double reach = Math.min(ground.cellX(), ground.cellY()) / 2;
         for (int row = 0; row < ground.rows(); row++) {
             for (int column = 0; column < ground.columns(); column++) {
-                double tall =
-                        site.obstacleM(ground.x(column), ground.y(row), Math.min(ground.cellX(), ground.cellY()) / 2);
-                heights[row * ground.columns() + column] += (float) tall;
+                heights[row * ground.columns() + column] +=
+                        (float) site.obstacleM(ground.x(column), ground.y(row), reach);
             }
         }
         return new HeightGrid(

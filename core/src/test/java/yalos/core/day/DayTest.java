@@ -7,6 +7,7 @@ import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import org.assertj.core.data.Offset;
 import org.junit.jupiter.api.Test;
@@ -24,6 +25,7 @@ import yalos.core.units.UnitChoice;
 import yalos.core.weather.Limits;
 import yalos.core.weather.Limits.Verdict;
 import yalos.core.weather.SimulatedStation;
+import yalos.core.weather.WeatherHour;
 
 /** The order of the day against hand figures, and its light at places where days are strange. */
 class DayTest {
@@ -42,6 +44,7 @@ class DayTest {
                     minute,
                     light,
                     weather,
+                    light.worse(weather),
                     windy ? List.of("wind 10.0 m/s, limit 8.0") : dark ? List.of("the sun is down") : List.of(),
                     0.7,
                     windy ? 10 : 3));
@@ -127,16 +130,17 @@ class DayTest {
         return Samples.request(Samples.square(200), Pins.ofGsd(2)).plan();
     }
 
-    private static DayLight light(LonLat ignored, LocalDate date) {
+    private static DayLight light(LocalDate date) {
         BlockPlan plan = plan();
-        return DayLight.of(plan, Surroundings.of(plan, List.of()), date, UTC);
+        Surroundings around = Surroundings.of(plan, List.of());
+        return DayLight.of(plan, around, new DayLight.Shade(plan, around), date, UTC);
     }
 
     @Test
     void theSimulatedDayHasItsWindyHourAndTheLightItsNoon() {
         LocalDate date = LocalDate.of(2027, 4, 30);
         LonLat place = Samples.at(100, 100);
-        DayLight light = light(place, date);
+        DayLight light = light(date);
         List<Slot> slots = Slot.of(
                 light,
                 place,
@@ -156,6 +160,28 @@ class DayTest {
         assertThat(windows.get(0).to()).isLessThanOrEqualTo(780);
         // solar noon at 4.4° W lies at about 12:15 UTC in April (equation of time +3 minutes, from memory)
         assertThat(light.minute(light.sun().noon())).isBetween(730, 742);
+    }
+
+    /** A gap in what is told is a thing to mind, and so is an hour without wind; a day of which nothing is told is judged by its light. */
+    @Test
+    void gapsInTheWeatherAreMinded() {
+        LocalDate date = LocalDate.of(2027, 4, 30);
+        LonLat place = Samples.at(100, 100);
+        List<WeatherHour> gappy = new ArrayList<>(SimulatedStation.day(date));
+        gappy.removeIf(hour -> hour.at().getHour() == 10);
+        OptionalDouble none = OptionalDouble.empty();
+        gappy.set(6, new WeatherHour(date.atTime(12, 0), none, none, none, none, none, none, none));
+        Limits limits = Limits.USUAL.forAircraft(10, 70);
+        List<Slot> slots = Slot.of(light(date), place, PLAIN, gappy, limits, UnitChoice.METRIC);
+        assertThat(slots.get(60).verdict()).isEqualTo(Verdict.MIND);
+        assertThat(slots.get(60).weather()).isEqualTo(Verdict.UNKNOWN);
+        assertThat(slots.get(60).reasons()).containsExactly("weather not known");
+        assertThat(slots.get(72).verdict()).isEqualTo(Verdict.MIND);
+        assertThat(slots.get(72).reasons()).contains("wind not known");
+        assertThat(slots.get(66).verdict()).isEqualTo(Verdict.GO);
+        List<Slot> untold = Slot.of(light(date), place, PLAIN, List.of(), limits, UnitChoice.METRIC);
+        assertThat(untold.get(60).verdict()).isEqualTo(Verdict.GO);
+        assertThat(untold.get(60).weather()).isEqualTo(Verdict.UNKNOWN);
     }
 
     @Test

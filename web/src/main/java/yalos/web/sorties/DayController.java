@@ -79,7 +79,6 @@ class DayController {
         model.addAttribute("start", DayPlan.clock(start));
         model.addAttribute("date", SortieDesk.date(facts));
         model.addAttribute("zone", found.light().orElseThrow().zone().getId());
-        model.addAttribute("held", !facts.field().day().notBefore().isEmpty());
         model.addAttribute(
                 "end",
                 DayPlan.clock(laid.entries().stream()

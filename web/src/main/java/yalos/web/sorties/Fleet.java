@@ -37,10 +37,6 @@ class Fleet {
         return rows.batteries().stream().filter(row -> !row.gone()).toList();
     }
 
-    List<BatteryRow> readings(String name) {
-        return rows.readings(name);
-    }
-
     /** The batteries as sorties ask for them; none where none has a name. */
     List<Pack> packs() {
         return batteries().stream()

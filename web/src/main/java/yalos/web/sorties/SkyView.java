@@ -39,7 +39,8 @@ final class SkyView {
     /** An hour of light. */
     public record LightRow(int minute, String time, String sun, String shaded, String photos) {}
 
-    static void light(SortieDesk.Found found, BlockFacts facts, BlockPlan plan, UnitChoice units, Model model) {
+    static void light(
+            SortieDesk.Found found, BlockFacts facts, BlockPlan plan, List<Slot> slots, UnitChoice units, Model model) {
         Optional<DayLight> light = found.light();
         if (light.isEmpty()) {
             return;
@@ -49,7 +50,6 @@ final class SkyView {
         LonLat place = plan.request().outline().middle();
         model.addAttribute("sunWords", upAndDown(day) + Daylight.words(place, day.date(), zone));
         model.addAttribute("shades", day.hours().stream().map(SkyView::lightRow).toList());
-        List<Slot> slots = SortieDesk.slots(facts, plan, found, units);
         double needed = found.sorties()
                 .map(sorties -> sorties.seconds() / 60
                         + facts.field().day().changeMin() * (sorties.all().size() - 1))
@@ -148,13 +148,13 @@ final class SkyView {
     }
 
     /** The strongest wind of the hours in which sorties are flown, beside the one that is planned for. */
-    static void windOfDay(SortieDesk.Found found, BlockFacts facts, BlockPlan plan, UnitChoice units, Model model) {
+    static void windOfDay(
+            SortieDesk.Found found, BlockFacts facts, BlockPlan plan, List<Slot> slots, UnitChoice units, Model model) {
         if (found.light().isEmpty() || found.sorties().isEmpty()) {
             return;
         }
-        List<Slot> slots = SortieDesk.slots(facts, plan, found, units);
         DayPlan.Given given = DayLaid.given(facts, found, slots);
-        DayLaid.windiest(DayPlan.of(given, DayLaid.start(facts, found, given)), facts)
+        DayLaid.windiest(DayPlan.laid(given, DayLaid.start(facts, found, given)), facts)
                 .ifPresent(hour -> {
                     double aloft = hour.aloftMps(SortieDesk.limits(facts, plan).heightM())
                             .orElse(0);

@@ -36,6 +36,7 @@ import yalos.web.work.Busy;
 import yalos.web.work.Order;
 import yalos.web.work.PageWork;
 import yalos.web.work.Recent;
+import yalos.web.work.TookTooLong;
 import yalos.web.work.Work;
 import yalos.web.work.WorkQueue;
 
@@ -71,6 +72,7 @@ class SortieDesk {
         private List<Packs.Pack> packs = List.of();
         private String fault = "";
         private volatile Work<?> work;
+        private volatile DayLight.Shade shade;
         private volatile DayLight light;
         private volatile List<LinkLoss> losses = List.of();
         private volatile Sight sight;
@@ -96,6 +98,11 @@ class SortieDesk {
         /** Why there are none. */
         String fault() {
             return fault;
+        }
+
+        /** The ground as it is shaded. */
+        Optional<DayLight.Shade> shade() {
+            return Optional.ofNullable(shade);
         }
 
         Optional<DayLight> light() {
@@ -183,7 +190,7 @@ class SortieDesk {
                 Sorties.Given given = given(asked, plan, found);
                 return Sorties.of(given);
             });
-        } catch (InputFault fault) {
+        } catch (InputFault | TookTooLong fault) {
             found.fault = fault.getMessage();
         }
         return found;
@@ -236,7 +243,8 @@ class SortieDesk {
                 ? Surroundings.of(plan, List.of())
                 : found.sorties.given().around();
         found.step = "shadows are being cast";
-        found.light = light(facts, plan, around);
+        found.shade = new DayLight.Shade(plan, around);
+        found.light = light(facts, plan, around, found.shade);
         if (found.sorties != null) {
             found.step = "ways home are being looked at";
             found.losses = LinkLoss.of(found.sorties);
@@ -277,12 +285,12 @@ class SortieDesk {
         return facts.field().sorties().spanM().orElse(facts.aircraft().kind().wing() ? 1.2 : 0.35);
     }
 
-    private DayLight light(BlockFacts facts, BlockPlan plan, Surroundings around) {
+    private DayLight light(BlockFacts facts, BlockPlan plan, Surroundings around, DayLight.Shade shade) {
         DaySettings day = facts.field().day();
         Lit lit = new Lit(facts.planning(), date(facts), day.zone());
         DayLight known = lights.get(lit);
         if (known == null) {
-            known = DayLight.of(plan, around, date(facts), clock(facts));
+            known = DayLight.of(plan, around, shade, date(facts), clock(facts));
             lights.put(lit, known);
         }
         return known;

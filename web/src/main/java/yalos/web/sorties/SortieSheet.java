@@ -28,7 +28,6 @@ import yalos.core.light.Sun;
 import yalos.core.plan.BlockPlan;
 import yalos.core.sortie.Sight;
 import yalos.core.sortie.Sortie;
-import yalos.core.sortie.Sorties;
 import yalos.core.sortie.Surroundings;
 import yalos.core.terrain.HeightGrid;
 import yalos.core.units.UnitChoice;
@@ -132,10 +131,7 @@ class SortieSheet {
                         .pilot()
                         .map(at -> pair(plane.grid().toGrid(at)))
                         .orElse(null),
-                found.sorties()
-                        .map(Sorties::given)
-                        .map(given -> shade(plan, given.around()).ground().extent(plane))
-                        .orElse(null),
+                found.shade().map(shade -> shade.ground().extent(plane)).orElse(null),
                 found.running());
     }
 
@@ -210,10 +206,6 @@ class SortieSheet {
         return Math.round(metres * 100) / 100.0;
     }
 
-    private static DayLight.Shade shade(BlockPlan plan, Surroundings around) {
-        return new DayLight.Shade(plan, around);
-    }
-
     /** The shadow of ground and obstacles at a minute of the day, one pixel a cell, north up; hatched, so that colour is not the only sign. */
     @GetMapping("/blocks/{id}/sorties/shade.png")
     ResponseEntity<byte[]> shade(@PathVariable long id, @RequestParam int minute) {
@@ -222,10 +214,8 @@ class SortieSheet {
         BlockPlan plan = plans.needed(block.facts());
         SortieDesk.Found found = desk.of(id, block.facts(), plan);
         byte[] png = work.answer("The shadow", () -> {
-            Surroundings around = found.sorties()
-                    .map(sorties -> sorties.given().around())
-                    .orElseGet(() -> Surroundings.of(plan, List.of()));
-            DayLight.Shade shade = shade(plan, around);
+            DayLight.Shade shade =
+                    found.shade().orElseGet(() -> new DayLight.Shade(plan, Surroundings.of(plan, List.of())));
             Sun sun = Sun.at(
                     plan.request().outline().middle(),
                     DayLight.instant(SortieDesk.date(block.facts()), SortieDesk.clock(block.facts()), minute));

@@ -7,6 +7,7 @@ import java.util.Locale;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
+import yalos.core.day.Slot;
 import yalos.core.geodesy.EastNorth;
 import yalos.core.geodesy.LonLat;
 import yalos.core.geodesy.PlanePoint;
@@ -107,8 +108,9 @@ class SortiesBook implements StageBook {
         model.addAttribute(
                 "spots",
                 found.spots().stream().map(spot -> spot(spot, plan, units)).toList());
-        SkyView.light(found, facts, plan, units, model);
-        SkyView.windOfDay(found, facts, plan, units, model);
+        List<Slot> slots = SortieDesk.slots(facts, plan, found, units);
+        SkyView.light(found, facts, plan, slots, units, model);
+        SkyView.windOfDay(found, facts, plan, slots, units, model);
         SkyView.weather(facts, plan, units, model);
         energy(found, facts, plan, units, model);
         model.addAttribute("warnings", SortieWarnings.of(found, facts, units));

@@ -60,10 +60,6 @@ public interface FieldMapper {
             + " order by r.name")
     List<BatteryRow> batteries();
 
-    @Select("select id, name, cycles, capacity, charge, since, note, gone, kept_at, kept_by from battery_reading"
-            + " where name = #{name} order by id desc limit 50")
-    List<BatteryRow> readings(String name);
-
     @Insert(
             "insert into battery_reading (name, cycles, capacity, charge, since, note, gone, kept_at, kept_by) values"
                     + " (#{b.name}, #{b.cycles}, #{b.capacity}, #{b.charge}, #{b.since}, #{b.note}, #{b.gone}, #{b.keptAt}, #{b.keptBy})")
