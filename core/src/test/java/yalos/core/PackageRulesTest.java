@@ -96,7 +96,7 @@ class PackageRulesTest {
                     List.of("plan"),
                     List.of("ledger", "trial", "brief", "exchange"),
                     List.of("control", "sortie"),
-                    List.of("measured", "day"),
+                    List.of("measured", "day", "rehearsal"),
                     List.of("finding")));
 
     @Test

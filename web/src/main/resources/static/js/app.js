@@ -225,7 +225,16 @@ const element = document.getElementById("sheet");
 const sheet = element ? new Sheet(element, say) : null;
 if (sheet) window.yalosSheet = sheet;
 
-const STAGE_KEYS = { b: "brief", g: "ground", k: "kit", s: "strips", p: "proof", c: "control", o: "sorties" };
+const STAGE_KEYS = {
+  b: "brief",
+  g: "ground",
+  k: "kit",
+  s: "strips",
+  p: "proof",
+  c: "control",
+  o: "sorties",
+  i: "field-pack",
+};
 document.addEventListener("keydown", (event) => {
   if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "z" && !event.target.closest("textarea")) {
     const field = event.target.closest("input");
@@ -250,6 +259,21 @@ document.addEventListener("keydown", (event) => {
     return;
   }
   if (sheet) sheet.key(event.key);
+});
+
+/** Counts down by the clock; what is waited for is told when it is over. */
+document.addEventListener("click", (event) => {
+  const timer = event.target.closest("button.timer");
+  if (!timer) return;
+  const end = performance.now() + Number(timer.dataset.seconds) * 1000;
+  timer.disabled = true;
+  const step = () => {
+    const left = Math.ceil((end - performance.now()) / 1000);
+    timer.textContent = left > 0 ? `${left} s` : `${timer.dataset.seconds} s are over`;
+    timer.disabled = left > 0;
+    if (left > 0) window.setTimeout(step, 200);
+  };
+  step();
 });
 
 wireDay();

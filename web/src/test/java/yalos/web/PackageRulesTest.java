@@ -46,13 +46,14 @@ class PackageRulesTest {
     private static final Floors FLOORS = new Floors(
             "yalos.web",
             List.of(
-                    List.of("store", "work", "figure"),
+                    List.of("store", "work", "figure", "gpkg"),
                     List.of("shell"),
                     List.of("elevation", "door", "maps"),
                     List.of("block"),
                     List.of("sheet", "brief", "kit", "strips", "proof", "control"),
                     List.of("exchange"),
                     List.of("ground", "history", "api", "sorties"),
+                    List.of("pack", "fly"),
                     List.of("jobs"),
                     List.of("demo")));
 

@@ -10,7 +10,10 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.OptionalInt;
+import java.util.function.IntFunction;
 import java.util.zip.DeflaterOutputStream;
+import yalos.core.block.LocalPlane;
+import yalos.core.geodesy.EastNorth;
 import yalos.core.geodesy.Geographic;
 
 /**
@@ -179,5 +182,29 @@ public final class GeoTiffWriter {
             buffer.putDouble(value);
         }
         return new Tag(id, 12, values.length, buffer.array());
+    }
+
+    /**
+     * Cells of a block's plane in the job's grid.
+     *
+     * @param grid where the cells lie
+     * @param rows figures of a row, from the north; not numbers where nothing is known
+     */
+    public static byte[] overPlane(LocalPlane plane, HeightGrid grid, IntFunction<float[]> rows) throws IOException {
+        EastNorth corner = plane.toGrid(grid.west(), grid.north());
+        Georeference georeference = Georeference.northUp(
+                corner.east(),
+                corner.north(),
+                grid.cellX() / plane.metresPerUnit(),
+                grid.cellY() / plane.metresPerUnit());
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        write(
+                out,
+                grid.columns(),
+                grid.rows(),
+                georeference,
+                OptionalInt.of(plane.grid().epsg()),
+                rows::apply);
+        return out.toByteArray();
     }
 }

@@ -13,7 +13,7 @@ public enum Stage {
     PROOF("Proof", true),
     CONTROL("Control", true),
     SORTIES("Sorties", true),
-    FIELD_PACK("Field pack", false),
+    FIELD_PACK("Field pack", true),
     FLY("Fly", false),
     TAKE("Take", false),
     ACCURACY("Accuracy", false),

@@ -36,7 +36,7 @@ import yalos.web.store.ControlMapper.ShiftRow;
  * operator has applied them.
  */
 @Component
-class MeasuredPoints {
+public class MeasuredPoints {
     static final String AUTO = "AUTO";
     static final String USED = "USED";
     static final String REJECTED = "REJECTED";
@@ -54,7 +54,7 @@ class MeasuredPoints {
      * @param one with all shifts that are applied
      * @param used whether it counts
      */
-    record Judged(ObservationRow row, Observation one, List<ObservationRules.Remark> remarks, boolean used) {}
+    public record Judged(ObservationRow row, Observation one, List<ObservationRules.Remark> remarks, boolean used) {}
 
     /** All of a block, in the order they were brought. */
     @Transactional(readOnly = true)

@@ -19,7 +19,6 @@ import yalos.core.control.ControlPoint;
 import yalos.core.control.MarkedPlace;
 import yalos.core.control.PointPhotos;
 import yalos.core.control.Targets;
-import yalos.core.control.Walk;
 import yalos.core.exchange.TypedPosition;
 import yalos.core.geodesy.PlanePoint;
 import yalos.core.plan.BlockPlan;
@@ -120,43 +119,10 @@ class PointPagesController {
                 seen.v() * scale);
     }
 
-    /** A label with what belongs on its card. */
-    public record Label(String name, String role, boolean check, String place, String kind, String note) {}
-
     @GetMapping("/blocks/{id}/control/labels")
     String labels(@PathVariable long id, Model model) {
         OpenBlock block = blocks.open(id);
-        BlockPlan plan = plans.needed(block.facts());
-        ControlLayout layout = block.facts().control();
-        UnitChoice units = preferences.units();
-        Walk walk = Walk.of(plan, layout);
-        List<Label> labels = walk.order().stream()
-                .map(layout.points()::get)
-                .map(point -> new Label(
-                        point.name(),
-                        point.role().words(),
-                        point.role() == ControlPoint.Role.CHECK,
-                        ControlBook.place(plan, point),
-                        point.kind().words(),
-                        point.note()))
-                .toList();
-        model.addAttribute("block", block);
-        model.addAttribute("labels", labels);
-        model.addAttribute("grid", plan.block().plane().grid().shortName());
-        model.addAttribute("epsg", plan.block().plane().grid().epsg());
-        model.addAttribute("epochs", layout.assumptions().epochs());
-        model.addAttribute(
-                "target",
-                units.text(
-                        UnitKind.DISTANCE, Targets.sideM(plan.design().scale().gsdM())));
-        model.addAttribute("base", rows.base(id).orElse(null));
-        model.addAttribute(
-                "walk",
-                "%s on foot, %s up, %s"
-                        .formatted(
-                                units.text(UnitKind.LENGTH, walk.lengthM()),
-                                units.text(UnitKind.HEIGHT, walk.climbM()),
-                                Shown.minutes(walk.seconds())));
+        PointCards.fill(block, plans.needed(block.facts()), rows.base(id), preferences.units(), model);
         return "control/labels";
     }
 

@@ -1,6 +1,7 @@
 package yalos.web.control;
 
 import jakarta.servlet.http.HttpServletResponse;
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -38,7 +39,20 @@ import yalos.web.shell.NotThere;
 
 /** Control and check points in open files: measured ones where they were measured, the others where they are planned. */
 @Controller
-class PointsOut {
+public class PointsOut {
+    /** Media types by ending. */
+    private static final Map<String, String> TYPES = Map.of(
+            "csv",
+            "text/csv;charset=UTF-8",
+            "geojson",
+            "application/geo+json",
+            "kml",
+            "application/vnd.google-earth.kml+xml",
+            "gpx",
+            "application/gpx+xml",
+            "gpkg",
+            "application/geopackage+sqlite3");
+
     private static final JsonMapper JSON = JsonMapper.builder().build();
 
     private final Blocks blocks;
@@ -59,35 +73,37 @@ class PointsOut {
             HttpServletResponse response)
             throws IOException, XMLStreamException, SQLException {
         OpenBlock block = blocks.open(id);
+        byte[] file = file(block, format, order);
+        head(response, TYPES.get(format), block, "points", format);
+        response.getOutputStream().write(file);
+    }
+
+    /**
+     * All points of a block in a file, written whole before anything of it goes out: a column nobody knows is told, not broken off.
+     *
+     * @param format ending of the file
+     * @param order of columns, for CSV
+     */
+    public byte[] file(OpenBlock block, String format, String order)
+            throws IOException, XMLStreamException, SQLException {
         LocalPlane plane = MeasuredController.plane(block);
         List<PointFiles.Point> points = points(block, plane);
         String title = block.jobName() + ", " + block.name() + ", control and check points";
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
         switch (format) {
             case "csv" -> {
-                // Written whole before the head goes out: a column nobody knows is told, not broken off.
                 StringBuilder text = new StringBuilder();
                 PointFiles.csv(points, plane.grid(), order, text);
-                head(response, "text/csv;charset=UTF-8", block, "points", format);
-                response.getOutputStream().write(text.toString().getBytes(StandardCharsets.UTF_8));
+                out.write(text.toString().getBytes(StandardCharsets.UTF_8));
             }
-            case "geojson" -> {
-                head(response, "application/geo+json", block, "points", format);
-                response.getOutputStream().write(geoJson(points).toString().getBytes(StandardCharsets.UTF_8));
-            }
-            case "kml" -> {
-                head(response, "application/vnd.google-earth.kml+xml", block, "points", format);
-                PointFiles.kml(title, points, response.getOutputStream());
-            }
-            case "gpx" -> {
-                head(response, "application/gpx+xml", block, "points", format);
-                PointFiles.gpx(title, points, response.getOutputStream());
-            }
+            case "geojson" -> out.write(geoJson(points).toString().getBytes(StandardCharsets.UTF_8));
+            case "kml" -> PointFiles.kml(title, points, out);
+            case "gpx" -> PointFiles.gpx(title, points, out);
             case "gpkg" -> {
                 Path file = Files.createTempFile("points", ".gpkg");
                 try {
                     PointsGeoPackage.write(file, title, points);
-                    head(response, "application/geopackage+sqlite3", block, "points", format);
-                    Files.copy(file, response.getOutputStream());
+                    Files.copy(file, out);
                 } finally {
                     Files.deleteIfExists(file);
                 }
@@ -95,6 +111,7 @@ class PointsOut {
             default ->
                 throw new NotThere("Points are written as csv, geojson, kml, gpx and gpkg, not as " + format + ".");
         }
+        return out.toByteArray();
     }
 
     /** The photos that will show each point, best first, as CSV. */

@@ -37,8 +37,8 @@ class ExportController {
                 .orElseThrow(() -> planned.fault().orElse(new InputFault("plan", "none", "There is no plan yet.")));
         PlanSheetData data = whole.sheet(block, preferences.units());
         PlanFile file = PlanFile.ofKey(format)
-                .orElseThrow(
-                        () -> new NotThere("Plans are written as geojson, kml, gpx and csv, not as " + format + "."));
+                .orElseThrow(() -> new NotThere(
+                        "Plans are written as geojson, kml, kmz, gpx, csv and gpkg, not as " + format + "."));
         head(response, file.type(), block, format);
         file.write(data, response.getOutputStream());
     }

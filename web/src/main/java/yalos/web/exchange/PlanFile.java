@@ -1,11 +1,14 @@
 package yalos.web.exchange;
 
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipOutputStream;
 import javax.xml.stream.XMLStreamException;
 import yalos.core.exchange.PlanGpx;
 import yalos.core.exchange.PlanKml;
@@ -29,7 +32,17 @@ public enum PlanFile {
         StringBuilder text = new StringBuilder();
         StationCsv.write(data, text);
         out.write(text.toString().getBytes(StandardCharsets.UTF_8));
-    });
+    }),
+    KMZ("application/vnd.google-earth.kmz", (data, out) -> {
+        ZipOutputStream zip = new ZipOutputStream(out);
+        zip.putNextEntry(new ZipEntry("doc.kml"));
+        ByteArrayOutputStream kml = new ByteArrayOutputStream();
+        KML.write(data, kml);
+        zip.write(kml.toByteArray());
+        zip.closeEntry();
+        zip.finish();
+    }),
+    GPKG("application/geopackage+sqlite3", PlanGeoPackage::write);
 
     /** Writes a plan; what it writes to stays open for what comes after. */
     private interface Writer {

@@ -1,11 +1,9 @@
 package yalos.web.proof;
 
-import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.OptionalInt;
 import java.util.stream.DoubleStream;
 import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Geometry;
@@ -33,8 +31,6 @@ import yalos.core.plan.BlockPlan;
 import yalos.core.plan.PlanProof;
 import yalos.core.proof.Judgement;
 import yalos.core.proof.WeakGround;
-import yalos.core.terrain.GeoTiffWriter;
-import yalos.core.terrain.Georeference;
 import yalos.core.terrain.HeightGrid;
 import yalos.core.units.UnitChoice;
 import yalos.web.block.BlockPage;
@@ -126,32 +122,8 @@ class ProofController {
     @ResponseBody
     ResponseEntity<byte[]> tiff(@PathVariable long id, @PathVariable String layer) throws IOException {
         OpenBlock block = blocks.open(id);
-        Judgement judgement = judgement(block);
-        ProofLayer wanted = layer(layer);
-        HeightGrid grid = judgement.proof().grid();
-        LocalPlane plane = plan(block).block().plane();
-        EastNorth corner = plane.toGrid(grid.west(), grid.north());
-        Georeference georeference = Georeference.northUp(
-                corner.east(),
-                corner.north(),
-                grid.cellX() / plane.metresPerUnit(),
-                grid.cellY() / plane.metresPerUnit());
-        ByteArrayOutputStream out = new ByteArrayOutputStream();
-        GeoTiffWriter.write(
-                out,
-                grid.columns(),
-                grid.rows(),
-                georeference,
-                OptionalInt.of(plane.grid().epsg()),
-                row -> {
-                    float[] line = new float[grid.columns()];
-                    for (int column = 0; column < line.length; column++) {
-                        float value = wanted.cell(judgement, row * grid.columns() + column);
-                        line[column] = wanted == ProofLayer.ANGLE ? (float) Math.toDegrees(value) : value;
-                    }
-                    return line;
-                });
-        return file(out.toByteArray(), "image/tiff", "proof-" + layer + ".tif");
+        byte[] tiff = layer(layer).tiff(judgement(block), plan(block).block().plane());
+        return file(tiff, "image/tiff", "proof-" + layer + ".tif");
     }
 
     private static ResponseEntity<byte[]> file(byte[] content, String type, String name) {

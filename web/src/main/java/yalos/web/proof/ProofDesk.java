@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.CancellationException;
+import java.util.concurrent.locks.LockSupport;
 import java.util.function.LongSupplier;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -20,6 +21,7 @@ import yalos.core.proof.GroundProof;
 import yalos.core.proof.Judgement;
 import yalos.core.proof.PhotoCount;
 import yalos.web.block.PlanDesk;
+import yalos.web.shell.NotThere;
 import yalos.web.store.BlockFacts;
 import yalos.web.work.Order;
 import yalos.web.work.Work;
@@ -30,7 +32,7 @@ import yalos.web.work.WorkQueue;
  * from: all that somebody looks at, and as much besides as a quarter of the heap holds. One viewer's proof never ends another's.
  */
 @Component
-class ProofDesk {
+public class ProofDesk {
     private static final Logger LOG = LoggerFactory.getLogger(ProofDesk.class);
     /** Share of hidden ground from which oblique strips are looked at. */
     private static final double WORTH_OBLIQUES = 0.0005;
@@ -41,6 +43,8 @@ class ProofDesk {
     private static final int LEAST_KEPT = 12;
     /** A page asks every second while it waits; nobody looks at what was not asked for in so long. */
     private static final long LOOKED_AT_NANOS = 60_000_000_000L;
+
+    private static final long LOOK_NANOS = 50_000_000;
 
     private final PlanDesk plans;
     private final WorkQueue queue;
@@ -122,6 +126,23 @@ class ProofDesk {
         known.lookedAt = nanoClock.getAsLong();
         tidy();
         return known;
+    }
+
+    /**
+     * The judgement of a plan in all its layers, waited for.
+     *
+     * @throws NotThere when it was called off or failed
+     */
+    public Judgement settled(long block, BlockFacts all, BlockPlan plan) {
+        Proving proving = of(block, all, plan);
+        while (proving.running()) {
+            LockSupport.parkNanos(LOOK_NANOS);
+            // Somebody looks at it still.
+            proving.lookedAt = nanoClock.getAsLong();
+        }
+        return proving.judgement()
+                .orElseThrow(() -> new NotThere(
+                        "The proof was called off, or failed; open the Proof stage and have it made again."));
     }
 
     private Work<?> begun(long block, BlockFacts facts, BlockPlan plan, Proving proving) {

@@ -1,5 +1,6 @@
 package yalos.web.proof;
 
+import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -7,17 +8,20 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.stream.DoubleStream;
+import yalos.core.block.LocalPlane;
 import yalos.core.plan.PlanProof;
 import yalos.core.proof.Adequacy;
 import yalos.core.proof.GroundProof;
 import yalos.core.proof.Judgement;
 import yalos.core.proof.Noise;
+import yalos.core.terrain.GeoTiffWriter;
+import yalos.core.terrain.HeightGrid;
 import yalos.core.units.Unit;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
 
 /** What the sheet can show of a proof, cell by cell: figures in evenly spaced classes, or the judgement. */
-enum ProofLayer {
+public enum ProofLayer {
     ADEQUATE("adequate or not", Kind.JUDGEMENT),
     COUNT("photos", Kind.COUNT),
     COUNT_WITHOUT("photos if nothing stood between", Kind.COUNT),
@@ -67,12 +71,12 @@ enum ProofLayer {
         return name().toLowerCase(Locale.ROOT).replace('_', '-');
     }
 
-    static Optional<ProofLayer> ofKey(String key) {
+    public static Optional<ProofLayer> ofKey(String key) {
         return Arrays.stream(values()).filter(layer -> layer.key().equals(key)).findFirst();
     }
 
     /** The figure of a cell in SI; not a number where there is none. */
-    float cell(Judgement judgement, int at) {
+    public float cell(Judgement judgement, int at) {
         GroundProof proof = judgement.proof();
         Adequacy judged = judgement.at(at);
         if (judged == Adequacy.OUTSIDE || !judged.known() && this != ADEQUATE) {
@@ -96,6 +100,19 @@ enum ProofLayer {
             case SIGMA_Z_OWN ->
                 without(proof.sigmaVerticalM()[at], shared(judgement).sharedVerticalM());
         };
+    }
+
+    /** The layer as a GeoTIFF in the job's grid: lengths in metres, angles in degrees, shares 0..1. */
+    public byte[] tiff(Judgement judgement, LocalPlane plane) throws IOException {
+        HeightGrid grid = judgement.proof().grid();
+        return GeoTiffWriter.overPlane(plane, grid, row -> {
+            float[] line = new float[grid.columns()];
+            for (int column = 0; column < line.length; column++) {
+                float value = cell(judgement, row * grid.columns() + column);
+                line[column] = this == ANGLE ? (float) Math.toDegrees(value) : value;
+            }
+            return line;
+        });
     }
 
     private static Noise shared(Judgement judgement) {
@@ -130,14 +147,14 @@ enum ProofLayer {
      * @param share of the block, 0..1
      * @param hatched whether it is less than asked
      */
-    record Band(double from, double to, String label, int rgb, double share, boolean hatched) {
+    public record Band(double from, double to, String label, int rgb, double share, boolean hatched) {
         public String colour() {
             return String.format("#%06x", rgb);
         }
     }
 
     /** The classes of this layer on one proof, with the share of the block in each. */
-    List<Band> bands(Judgement judgement, UnitChoice units) {
+    public List<Band> bands(Judgement judgement, UnitChoice units) {
         GroundProof proof = judgement.proof();
         int cells = proof.columns() * proof.rows();
         float[] values = new float[cells];

@@ -11,12 +11,12 @@ import yalos.core.proof.Judgement;
 import yalos.core.units.UnitChoice;
 
 /** A layer of a proof as a picture, one pixel a cell, north up; classes below what is asked are hatched, so that colour is not the only sign. */
-final class ProofPicture {
+public final class ProofPicture {
     private static final int HATCH_EVERY = 6;
 
     private ProofPicture() {}
 
-    static byte[] png(Judgement judgement, ProofLayer layer, UnitChoice units) {
+    public static byte[] png(Judgement judgement, ProofLayer layer, UnitChoice units) {
         GroundProof proof = judgement.proof();
         List<ProofLayer.Band> bands = layer.bands(judgement, units);
         BufferedImage image = new BufferedImage(proof.columns(), proof.rows(), BufferedImage.TYPE_INT_ARGB);

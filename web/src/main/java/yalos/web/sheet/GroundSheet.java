@@ -15,7 +15,7 @@ import yalos.core.terrain.HeightGrid;
 import yalos.core.terrain.Relief;
 
 /** The ground as the sheet draws it: tinted light and shade, contours, spot heights. Positions in grid units. */
-final class GroundSheet {
+public final class GroundSheet {
     private static final int MOST_PICTURE_CELLS = 500_000;
     private static final int MOST_CONTOUR_CELLS = 90_000;
     private static final int SPOTS = 5;
@@ -41,7 +41,7 @@ final class GroundSheet {
     }
 
     /** One pixel a cell, north up; transparent where nothing is known. */
-    static byte[] picture(HeightGrid whole) {
+    public static byte[] picture(HeightGrid whole) {
         HeightGrid grid = atMost(whole, MOST_PICTURE_CELLS);
         Relief relief = new Relief(grid);
         Range range = grid.range();
@@ -83,7 +83,7 @@ final class GroundSheet {
     /**
      * @param inUnit metres in the unit heights are shown in
      */
-    static Ground lines(HeightGrid whole, LocalPlane plane, double inUnit) {
+    public static Ground lines(HeightGrid whole, LocalPlane plane, double inUnit) {
         HeightGrid metric = atMost(whole, MOST_CONTOUR_CELLS);
         HeightGrid grid = scaled(metric, inUnit);
         double step = Contours.stepM(grid);

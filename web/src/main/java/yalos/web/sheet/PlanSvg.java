@@ -20,14 +20,34 @@ import yalos.core.plan.BlockPlan;
  * @param launch x and y of the launch point; empty when there is none
  * @param ticks of the grid along the edges
  * @param scaleBar parts of the scale bar
+ * @param frame where the plane lies on the paper
  */
 public record PlanSvg(
-        String outline, String strips, String links, double[] launch, List<Tick> ticks, List<Part> scaleBar) {
+        String outline,
+        String strips,
+        String links,
+        double[] launch,
+        List<Tick> ticks,
+        List<Part> scaleBar,
+        Frame frame) {
     public static final int WIDTH = 960;
     public static final int HEIGHT = 600;
     private static final double EDGE = 40;
     private static final double TICK_EVERY = 150;
     private static final double BAR_PART = 70;
+
+    /** Pixels for a metre of the plane, and the place in the middle of the paper. */
+    public record Frame(double scale, double middleX, double middleY) {}
+
+    /** Pixels from the left edge to a place of the plane. */
+    public double x(double planeX) {
+        return WIDTH / 2.0 + (planeX - frame.middleX()) * frame.scale();
+    }
+
+    /** Pixels from the upper edge to a place of the plane. */
+    public double y(double planeY) {
+        return HEIGHT / 2.0 - (planeY - frame.middleY()) * frame.scale();
+    }
 
     /** A tick with its label; along the lower edge or the left one. */
     public record Tick(boolean below, double at, String label) {}
@@ -94,7 +114,13 @@ public record PlanSvg(
                     .filter(at -> at[0] > 0 && at[0] < WIDTH && at[1] > 0 && at[1] < HEIGHT)
                     .orElse(new double[0]);
             return new PlanSvg(
-                    outline.toString(), strips.toString(), links.toString(), launch, ticks(), bar(rulerM, rulerUnit));
+                    outline.toString(),
+                    strips.toString(),
+                    links.toString(),
+                    launch,
+                    ticks(),
+                    bar(rulerM, rulerUnit),
+                    new Frame(scale, middleX, middleY));
         }
 
         private String point(String command, double planeX, double planeY) {

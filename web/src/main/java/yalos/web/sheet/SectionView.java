@@ -26,7 +26,7 @@ import yalos.core.units.UnitKind;
  * @param wanted height that must be kept above the top
  * @param unit symbol of heights and distances
  */
-record SectionView(
+public record SectionView(
         String title,
         Double[] along,
         Double[] ground,
@@ -41,7 +41,7 @@ record SectionView(
     private static final int MOST_STEPS = 360;
 
     /** Of one strip, or of the whole path where the strip is 0. */
-    static SectionView of(BlockPlan plan, HeightPlan heights, int strip, UnitChoice units) {
+    public static SectionView of(BlockPlan plan, HeightPlan heights, int strip, UnitChoice units) {
         List<LegSection> legs = strip == 0 ? heights.sections() : List.of(heights.section(strip));
         double unitM = units.unit(UnitKind.HEIGHT).size();
         int steps = legs.stream().mapToInt(leg -> leg.pathM().length).sum();

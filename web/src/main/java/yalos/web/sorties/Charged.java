@@ -19,10 +19,10 @@ import yalos.core.sortie.Sorties;
  * @param left at landing, 0..1
  * @param marginAtWorst what its gauge would show over the reserve if it turned home at the worst moment
  */
-record Charged(String name, double charge, double left, double marginAtWorst) {
+public record Charged(String name, double charge, double left, double marginAtWorst) {
 
     /** The best battery to the sortie that takes most, round by round where there are fewer batteries than sorties. */
-    static List<Charged> of(Sorties sorties, List<Pack> packs) {
+    public static List<Charged> of(Sorties sorties, List<Pack> packs) {
         Battery battery = sorties.given().plan().request().aircraft().battery();
         double air = sorties.given().plan().request().pins().siOr(Quantity.TEMPERATURE, Defaults.TEMPERATURE_K);
         double cold = Battery.capacity(air);

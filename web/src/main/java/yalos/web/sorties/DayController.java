@@ -4,7 +4,6 @@ import java.time.DateTimeException;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.ZoneOffset;
-import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.function.UnaryOperator;
@@ -14,15 +13,12 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
-import yalos.core.day.DayPlan;
 import yalos.core.day.DaySettings;
-import yalos.core.day.Slot;
 import yalos.core.exchange.WeatherTable;
 import yalos.core.fault.InputFault;
 import yalos.core.plan.BlockPlan;
 import yalos.core.sortie.Sortie;
 import yalos.core.units.UnitChoice;
-import yalos.core.units.UnitKind;
 import yalos.web.block.BlockPage;
 import yalos.web.block.Blocks;
 import yalos.web.block.OpenBlock;
@@ -63,41 +59,9 @@ class DayController {
             model.addAttribute("fault", found.fault());
             found.sorties()
                     .filter(sorties -> found.light().isPresent())
-                    .ifPresent(sorties -> day(facts, plan, found, units, model));
+                    .ifPresent(sorties -> DayLaid.show(facts, plan, found, units, model));
         });
         return "sorties/day";
-    }
-
-    private static void day(BlockFacts facts, BlockPlan plan, SortieDesk.Found found, UnitChoice units, Model model) {
-        List<Slot> slots = SortieDesk.slots(facts, plan, found, units);
-        DayPlan.Given given = DayLaid.given(facts, found, slots);
-        int start = DayLaid.start(facts, found, given);
-        DayPlan laid = DayPlan.of(given, start);
-        model.addAttribute("chart", DayChart.svg(laid, slots, units.unit(UnitKind.SPEED)));
-        model.addAttribute("flown", laid.flown());
-        model.addAttribute("missing", laid.missing());
-        model.addAttribute("start", DayPlan.clock(start));
-        model.addAttribute("date", SortieDesk.date(facts));
-        model.addAttribute("zone", found.light().orElseThrow().zone().getId());
-        model.addAttribute(
-                "end",
-                DayPlan.clock(laid.entries().stream()
-                        .filter(entry -> entry.kind() != DayPlan.Kind.CHARGE)
-                        .mapToDouble(DayPlan.Entry::to)
-                        .max()
-                        .orElse(start)));
-        model.addAttribute(
-                "latest",
-                laid.latestStart().isPresent()
-                        ? "latest leaving that still works "
-                                + DayPlan.clock(laid.latestStart().getAsInt())
-                        : "no time of leaving works on this day");
-        laid.entries().stream()
-                .filter(entry -> entry.kind() == DayPlan.Kind.WAIT)
-                .findFirst()
-                .ifPresent(wait -> model.addAttribute(
-                        "waits",
-                        "%s: sortie %d goes at %s.".formatted(wait.words(), wait.sortie(), DayPlan.clock(wait.to()))));
     }
 
     @GetMapping("/blocks/{id}/sorties/{number}/energy")

@@ -5,15 +5,19 @@ import java.time.LocalDateTime;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import org.springframework.ui.Model;
 import yalos.core.day.DayLight;
 import yalos.core.day.DayPlan;
 import yalos.core.day.Slot;
 import yalos.core.day.Window;
+import yalos.core.plan.BlockPlan;
+import yalos.core.units.UnitChoice;
+import yalos.core.units.UnitKind;
 import yalos.core.weather.WeatherHour;
 import yalos.web.store.BlockFacts;
 
 /** The day of a block as its sorties, its light and its settings lay it. */
-final class DayLaid {
+public final class DayLaid {
     private DayLaid() {}
 
     static DayPlan.Given given(BlockFacts facts, SortieDesk.Found found, List<Slot> slots) {
@@ -54,5 +58,38 @@ final class DayLaid {
                                     && hour.at().plusHours(1).isAfter(from);
                         }))
                 .max(Comparator.comparingDouble(hour -> hour.windMps().getAsDouble()));
+    }
+
+    /** The chart of the day, and what it says in words. */
+    public static void show(BlockFacts facts, BlockPlan plan, SortieDesk.Found found, UnitChoice units, Model model) {
+        List<Slot> slots = SortieDesk.slots(facts, plan, found, units);
+        DayPlan.Given given = given(facts, found, slots);
+        int start = start(facts, found, given);
+        DayPlan laid = DayPlan.of(given, start);
+        model.addAttribute("chart", DayChart.svg(laid, slots, units.unit(UnitKind.SPEED)));
+        model.addAttribute("flown", laid.flown());
+        model.addAttribute("missing", laid.missing());
+        model.addAttribute("start", DayPlan.clock(start));
+        model.addAttribute("date", SortieDesk.date(facts));
+        model.addAttribute("zone", found.light().orElseThrow().zone().getId());
+        model.addAttribute(
+                "end",
+                DayPlan.clock(laid.entries().stream()
+                        .filter(entry -> entry.kind() != DayPlan.Kind.CHARGE)
+                        .mapToDouble(DayPlan.Entry::to)
+                        .max()
+                        .orElse(start)));
+        model.addAttribute(
+                "latest",
+                laid.latestStart().isPresent()
+                        ? "latest leaving that still works "
+                                + DayPlan.clock(laid.latestStart().getAsInt())
+                        : "no time of leaving works on this day");
+        laid.entries().stream()
+                .filter(entry -> entry.kind() == DayPlan.Kind.WAIT)
+                .findFirst()
+                .ifPresent(wait -> model.addAttribute(
+                        "waits",
+                        "%s: sortie %d goes at %s.".formatted(wait.words(), wait.sortie(), DayPlan.clock(wait.to()))));
     }
 }

@@ -16,9 +16,8 @@ import yalos.web.shell.Person;
 import yalos.web.store.FieldMapper;
 import yalos.web.store.FieldMapper.BatteryRow;
 import yalos.web.store.FieldMapper.ConsumptionRow;
-import yalos.web.store.FieldMapper.SignatureRow;
 
-/** What is known of the operator's batteries, of what flights took of them, and who signed what. */
+/** What is known of the operator's batteries, of and of what flights took of them. */
 @Service
 class Fleet {
     private static final int MOST_BATTERIES = 100;
@@ -131,18 +130,6 @@ class Fleet {
         if (rows.leaveOut(id, cut(reason, 300)) == 0) {
             throw new NotThere("There is no such flight.");
         }
-    }
-
-    List<SignatureRow> signatures(long block) {
-        return rows.signatures(block);
-    }
-
-    @Transactional
-    public void sign(long block, String line, boolean signed, String person, String note) {
-        if (signed && person.isBlank()) {
-            throw new InputFault("person", person, "Who signs? Write a name.");
-        }
-        rows.sign(block, new SignatureRow(0, cut(line, 300), signed, cut(person, 80), cut(note, 300), now()));
     }
 
     private LocalDateTime now() {

@@ -5,11 +5,11 @@ import yalos.core.fault.InputFault;
 import yalos.web.store.BlockFacts;
 
 /** Things of a list by their number, as forms and sorties name them. */
-final class Listed {
+public final class Listed {
     private Listed() {}
 
     /** The name of a launch point: the block's own comes first. */
-    static String launchName(BlockFacts facts, int index) {
+    public static String launchName(BlockFacts facts, int index) {
         boolean own = facts.launch().isPresent();
         if (own && index == 0) {
             return "launch point";
@@ -18,7 +18,7 @@ final class Listed {
     }
 
     /** Refuses in a sentence what is no number of the list. */
-    static <T> T at(List<T> list, int index, String field) {
+    public static <T> T at(List<T> list, int index, String field) {
         if (index < 0 || index >= list.size()) {
             throw new InputFault(field, index, "It is gone already; reload the page.");
         }

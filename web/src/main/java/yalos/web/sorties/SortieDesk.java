@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.CancellationException;
 import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.stereotype.Component;
 import yalos.core.block.Outline;
@@ -42,7 +43,7 @@ import yalos.web.work.WorkQueue;
 
 /** Sorties of blocks, cut at once and looked at further in the background: sight, what coming home meets, other launch points, the light of the day. */
 @Component
-class SortieDesk {
+public class SortieDesk {
     private static final Duration END = Duration.ofMinutes(5);
     private static final int KEPT = 40;
     private static final long BYTES = 60_000_000;
@@ -66,7 +67,7 @@ class SortieDesk {
     private record Lit(BlockFacts facts, LocalDate date, String zone) {}
 
     /** What is found out, as far as it is. */
-    static final class Found {
+    public static final class Found {
         private Sorties sorties;
         private Draw draw;
         private List<Packs.Pack> packs = List.of();
@@ -81,22 +82,22 @@ class SortieDesk {
         private volatile String step = "";
         private volatile boolean whole;
 
-        Optional<Sorties> sorties() {
+        public Optional<Sorties> sorties() {
             return Optional.ofNullable(sorties);
         }
 
         /** What the aircraft draws; also where no sortie can be flown. */
-        Optional<Draw> draw() {
+        public Optional<Draw> draw() {
             return Optional.ofNullable(draw);
         }
 
         /** The named batteries they are cut for; none where none has a name. */
-        List<Packs.Pack> packs() {
+        public List<Packs.Pack> packs() {
             return packs;
         }
 
         /** Why there are none. */
-        String fault() {
+        public String fault() {
             return fault;
         }
 
@@ -105,7 +106,7 @@ class SortieDesk {
             return Optional.ofNullable(shade);
         }
 
-        Optional<DayLight> light() {
+        public Optional<DayLight> light() {
             return Optional.ofNullable(light);
         }
 
@@ -125,6 +126,18 @@ class SortieDesk {
             return Optional.ofNullable(segments);
         }
 
+        /** Waits until all is looked at, or the looking was called off. */
+        public void settle() {
+            Work<?> looking = work;
+            if (looking != null) {
+                try {
+                    looking.await(() -> true);
+                } catch (CancellationException | TookTooLong calledOff) {
+                    step = calledOff.getMessage();
+                }
+            }
+        }
+
         boolean running() {
             return work != null && !whole && work.open();
         }
@@ -140,7 +153,7 @@ class SortieDesk {
     }
 
     /** What is known of a block's sorties already, without cutting any. */
-    Optional<Found> known(BlockFacts facts) {
+    public Optional<Found> known(BlockFacts facts) {
         return Optional.ofNullable(kept.get(asked(facts)));
     }
 
@@ -152,7 +165,7 @@ class SortieDesk {
     }
 
     /** Sorties of a block; what takes longer is begun when nobody asked before. */
-    Found of(long block, BlockFacts facts, BlockPlan plan) {
+    public Found of(long block, BlockFacts facts, BlockPlan plan) {
         Asked asked = asked(facts);
         Found known = kept.get(asked);
         if (known != null && !known.calledOff()) {
@@ -281,7 +294,7 @@ class SortieDesk {
     }
 
     /** What of an aircraft is seen, across; by its kind where nobody says (common practice). */
-    static double spanM(BlockFacts facts) {
+    public static double spanM(BlockFacts facts) {
         return facts.field().sorties().spanM().orElse(facts.aircraft().kind().wing() ? 1.2 : 0.35);
     }
 
@@ -297,12 +310,12 @@ class SortieDesk {
     }
 
     /** The day that is planned: as set, else the brief's, else today. */
-    static LocalDate date(BlockFacts facts) {
+    public static LocalDate date(BlockFacts facts) {
         return facts.field().day().date().or(() -> facts.brief().due()).orElseGet(() -> LocalDate.now(clock(facts)));
     }
 
     /** The clock of the place. */
-    static ZoneId clock(BlockFacts facts) {
+    public static ZoneId clock(BlockFacts facts) {
         LonLat place = facts.outline().isEmpty()
                 ? facts.launch().orElse(LonLat.of(0, 0))
                 : facts.outline().middle();
@@ -325,7 +338,7 @@ class SortieDesk {
     }
 
     /** The operator's limits with the aircraft's. */
-    static Limits limits(BlockFacts facts, BlockPlan plan) {
+    public static Limits limits(BlockFacts facts, BlockPlan plan) {
         return facts.field()
                 .day()
                 .limits()

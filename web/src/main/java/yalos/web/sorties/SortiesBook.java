@@ -31,7 +31,7 @@ import yalos.web.store.BlockFacts;
 
 /** The field book's page of the Sorties stage: how many, what is left on the worst way home, when; then heights, sight, light, weather, papers. */
 @Component
-class SortiesBook implements StageBook {
+public class SortiesBook implements StageBook {
 
     private final SortieDesk desk;
     private final Fleet fleet;
@@ -114,7 +114,6 @@ class SortiesBook implements StageBook {
         SkyView.weather(facts, plan, units, model);
         energy(found, facts, plan, units, model);
         model.addAttribute("warnings", SortieWarnings.of(found, facts, units));
-        model.addAttribute("signed", signed(opened.block().id(), facts));
     }
 
     private void cut(
@@ -304,15 +303,5 @@ class SortiesBook implements StageBook {
         });
         int named = fleet.batteries().size();
         model.addAttribute("named", named == 0 ? "no battery has a name yet" : named + " named");
-    }
-
-    private String signed(long block, BlockFacts facts) {
-        long all = facts.field().day().papers().checks().size();
-        long done = PapersController.open(
-                        fleet.signatures(block), facts.field().day().papers())
-                .stream()
-                .filter(PapersController.Line::signed)
-                .count();
-        return done + " of " + all + " lines signed";
     }
 }

@@ -51,8 +51,23 @@ public interface FieldMapper {
             LocalDateTime keptAt,
             String keptBy) {}
 
-    /** A line signed, or taken back. */
-    record SignatureRow(long id, String line, boolean signed, String person, String note, LocalDateTime signedAt) {}
+    /**
+     * A line signed, or taken back.
+     *
+     * @param reads what the aircraft showed; empty where nothing was read
+     */
+    record SignatureRow(
+            long id,
+            String line,
+            boolean signed,
+            String person,
+            String note,
+            LocalDateTime signedAt,
+            String reads,
+            int edition) {}
+
+    /** Something written down in the field. */
+    record NoteRow(long id, String text, String person, LocalDateTime writtenAt, LocalDateTime keptAt) {}
 
     /** The last reading of every battery, by name. */
     @Select("select r.id, r.name, r.cycles, r.capacity, r.charge, r.since, r.note, r.gone, r.kept_at, r.kept_by"
@@ -79,10 +94,18 @@ public interface FieldMapper {
     int leaveOut(@Param("id") long id, @Param("reason") String reason);
 
     @Select(
-            "select id, line, signed, person, note, signed_at from check_signature where block_id = #{block} order by id")
+            "select id, line, signed, person, note, signed_at, reads, edition from check_signature where block_id = #{block} order by id")
     List<SignatureRow> signatures(long block);
 
-    @Insert("insert into check_signature (block_id, line, signed, person, note, signed_at) values"
-            + " (#{block}, #{s.line}, #{s.signed}, #{s.person}, #{s.note}, #{s.signedAt})")
+    @Insert("insert into check_signature (block_id, line, signed, person, note, signed_at, reads, edition) values"
+            + " (#{block}, #{s.line}, #{s.signed}, #{s.person}, #{s.note}, #{s.signedAt}, #{s.reads}, #{s.edition})")
     void sign(@Param("block") long block, @Param("s") SignatureRow signature);
+
+    @Select(
+            "select id, text, person, written_at, kept_at from field_note where block_id = #{block} order by written_at, id")
+    List<NoteRow> notes(long block);
+
+    @Insert("insert into field_note (block_id, text, person, written_at, kept_at) values"
+            + " (#{block}, #{n.text}, #{n.person}, #{n.writtenAt}, #{n.keptAt})")
+    void write(@Param("block") long block, @Param("n") NoteRow note);
 }

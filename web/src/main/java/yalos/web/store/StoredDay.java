@@ -8,12 +8,15 @@ import java.time.DateTimeException;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.Set;
 import java.util.TreeMap;
 import yalos.core.day.DaySettings;
+import yalos.core.day.PackPart;
 import yalos.core.day.Papers;
 import yalos.core.fault.InputFault;
 import yalos.core.weather.Limits;
@@ -33,7 +36,12 @@ record StoredDay(
         List<StoredHour> weather,
         String earlier,
         List<String> checks,
-        List<StoredLine> card) {
+        List<StoredLine> card,
+        List<StoredLine> contacts,
+        List<String> laws,
+        List<String> leftOut,
+        String sheet,
+        Integer edition) {
 
     record StoredLimits(Double windMps, Double gustMps, Double coldK, Double visibilityM) {}
 
@@ -95,11 +103,20 @@ record StoredDay(
                 one.weather().stream().map(StoredHour::of).toList(),
                 one.earlier().map(LocalDateTime::toString).orElse(null),
                 example ? null : one.papers().checks(),
+                example ? null : lines(one.papers().card()),
+                example ? null : lines(one.papers().contacts()),
+                example ? null : one.papers().laws(),
                 example
                         ? null
-                        : one.papers().card().stream()
-                                .map(line -> new StoredLine(line.what(), line.effect()))
-                                .toList());
+                        : one.papers().leftOut().stream().map(PackPart::key).toList(),
+                example ? null : one.papers().sheet().name(),
+                example ? null : one.papers().edition());
+    }
+
+    private static List<StoredLine> lines(List<Papers.Emergency> all) {
+        return all.stream()
+                .map(line -> new StoredLine(line.what(), line.effect()))
+                .toList();
     }
 
     /** What is missing or out of reason is read as what is usual; an hour that cannot be read is left out. */
@@ -152,13 +169,26 @@ record StoredDay(
         return hours;
     }
 
+    /** Papers of a form that knew only a list and a card are read with the rest as usual. */
     private Papers papers() {
-        return checks == null
-                ? Papers.EXAMPLE
-                : new Papers(
-                        checks,
-                        or(card).stream()
-                                .map(line -> new Papers.Emergency(line.what(), line.effect()))
-                                .toList());
+        if (checks == null && card == null) {
+            return Papers.EXAMPLE;
+        }
+        Set<PackPart> without = EnumSet.noneOf(PackPart.class);
+        or(leftOut).forEach(key -> PackPart.ofKey(key).ifPresent(without::add));
+        return new Papers(
+                or(checks),
+                emergencies(card),
+                emergencies(contacts),
+                or(laws),
+                without,
+                "LETTER".equals(sheet) ? Papers.Sheet.LETTER : Papers.Sheet.A4,
+                edition == null ? 1 : edition);
+    }
+
+    private static List<Papers.Emergency> emergencies(List<StoredLine> lines) {
+        return or(lines).stream()
+                .map(line -> new Papers.Emergency(line.what(), line.effect()))
+                .toList();
     }
 }

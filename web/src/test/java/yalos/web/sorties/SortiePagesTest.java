@@ -271,33 +271,6 @@ class SortiePagesTest {
     }
 
     @Test
-    void aChecklistIsSignedTakenBackAndEdited() {
-        long block = block("Sorties checks");
-        String path = "/blocks/" + block + "/sorties/checks";
-        assertThat(visitor.get(path).body()).contains("0 of 13 signed").contains("example and nothing in it is law");
-        visitor.post(path + "/sign", "at", "0", "signed", "true", "person", "A. Pilot", "note", "notices <read>");
-        assertThat(visitor.get(path).body())
-                .contains("1 of 13 signed")
-                .contains("signed by A. Pilot")
-                .contains("&lt;read&gt;");
-        visitor.post(path + "/sign", "at", "0", "signed", "false", "person", "A. Pilot");
-        assertThat(visitor.get(path).body()).contains("0 of 13 signed").contains("taken back by");
-        assertThat(visitor.post(path + "/sign", "at", "1", "signed", "true", "person", "")
-                        .body())
-                .contains("Who signs?");
-        String version = visitor.version(block);
-        visitor.post(
-                path + "/lines", "version", version, "checks", "Gate shut\nSheep moved", "card", "Pause: it hangs");
-        assertThat(visitor.get(path).body()).contains("0 of 2 signed").contains("Sheep moved");
-        assertThat(visitor.get("/blocks/" + block + "/sorties/card").body())
-                .contains("it hangs")
-                .doesNotContain("Motors off");
-        assertThat(visitor.post(path + "/lines", "version", visitor.version(block), "checks", "x", "card", "no colon")
-                        .body())
-                .contains("has no colon");
-    }
-
-    @Test
     void batteriesAndMeasuredFlightsCorrectTheFigures() {
         long block = block("Sorties batteries");
         String path = "/blocks/" + block + "/sorties";
@@ -357,7 +330,7 @@ class SortiePagesTest {
         byte[] bytes = HttpClient.newHttpClient()
                 .sendAsync(
                         HttpRequest.newBuilder(
-                                        URI.create(RunningYalos.url() + "/blocks/" + block + "/export/sorties.zip"))
+                                        URI.create(RunningYalos.url() + "/blocks/" + block + "/field-pack/pack.zip"))
                                 .build(),
                         HttpResponse.BodyHandlers.ofByteArray())
                 .join()
@@ -368,13 +341,17 @@ class SortiePagesTest {
                 files.put(entry.getName(), new String(zip.readAllBytes(), StandardCharsets.UTF_8));
             }
         }
-        assertThat(files).hasSize(1 + 4 * sorties).containsKeys("README.txt", "sortie-1.kml", "sortie-2.gpx");
+        assertThat(files).containsKeys("README.txt", "sorties/sortie-1.kml", "sorties/sortie-2.gpx");
+        assertThat(files.keySet().stream().filter(name -> name.startsWith("sorties/")))
+                .hasSize(6 * sorties);
         assertThat(files.get("README.txt")).contains("Sortie 2: stations").contains("authorises nothing");
-        JsonNode second = JsonMapper.builder().build().readTree(files.get("sortie-2.geojson"));
-        long rows = files.get("sortie-2.csv").lines().count() - 1;
+        JsonNode second = JsonMapper.builder().build().readTree(files.get("sorties/sortie-2.geojson"));
+        long rows = files.get("sorties/sortie-2.csv").lines().count() - 1;
         assertThat(second.get("summary").get("stations").asLong()).isEqualTo(rows);
-        String first = files.get("sortie-1.csv").lines().reduce((a, b) -> b).orElseThrow();
-        String next = files.get("sortie-2.csv").lines().skip(1).findFirst().orElseThrow();
+        String first =
+                files.get("sorties/sortie-1.csv").lines().reduce((a, b) -> b).orElseThrow();
+        String next =
+                files.get("sorties/sortie-2.csv").lines().skip(1).findFirst().orElseThrow();
         int last = Integer.parseInt(first.split(",")[0]);
         assertThat(Integer.parseInt(next.split(",")[0])).isBetween(last - 1, last + 1);
     }

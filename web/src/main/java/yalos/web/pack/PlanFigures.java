@@ -1,0 +1,124 @@
+package yalos.web.pack;
+
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.stream.Collectors;
+import yalos.core.fault.InputFault;
+import yalos.core.ledger.CameraCard;
+import yalos.core.plan.BlockPlan;
+import yalos.core.sortie.Fences;
+import yalos.core.sortie.Homing;
+import yalos.core.sortie.Sorties;
+import yalos.core.units.Measure;
+import yalos.core.units.UnitChoice;
+import yalos.core.units.UnitKind;
+import yalos.web.sorties.SortieDesk;
+import yalos.web.store.BlockFacts;
+
+/** The figures of a plan that are set on an aircraft and read back from it, by the names a checklist calls them. */
+final class PlanFigures {
+    /** So far a value on the aircraft may lie off, of the figure as it is shown. */
+    private static final double ROUNDED = 0.006;
+
+    private final Map<String, Figure> figures = new LinkedHashMap<>();
+    private final UnitChoice units;
+
+    /**
+     * A figure.
+     *
+     * @param text as it is read out, with its unit
+     * @param si in SI; empty for words
+     * @param kind of unit it is typed in
+     */
+    record Figure(String text, OptionalDouble si, UnitKind kind) {}
+
+    private PlanFigures(UnitChoice units) {
+        this.units = units;
+    }
+
+    static PlanFigures of(BlockFacts facts, BlockPlan plan, Optional<Sorties> sorties, UnitChoice units) {
+        PlanFigures all = new PlanFigures(units);
+        sorties.ifPresent(cut -> all.sorties(cut));
+        all.put("height", UnitKind.HEIGHT, plan.design().scale().heightM());
+        all.put("speed", UnitKind.SPEED, plan.design().speedMps());
+        all.words("shutter", "1/" + (int) Math.ceil(1 / CameraCard.longestShutterS(plan) - 1e-9) + " s");
+        all.put("interval", UnitKind.INTERVAL, plan.design().intervalS());
+        all.words("photos", "%,d".formatted(plan.photos()));
+        sorties.ifPresent(cut -> all.words("sorties", String.valueOf(cut.all().size())));
+        all.put("wind limit", UnitKind.SPEED, SortieDesk.limits(facts, plan).windMps());
+        all.words("firmware", word(facts.kit().service().firmware()));
+        all.words(
+                "calibrated",
+                facts.kit().service().calibratedOn().map(Object::toString).orElse("(not recorded)"));
+        return all;
+    }
+
+    /** Of a block without a plan. */
+    static PlanFigures none(UnitChoice units) {
+        return new PlanFigures(units);
+    }
+
+    private static String word(String given) {
+        return given.isBlank() ? "(not recorded)" : given;
+    }
+
+    /** From the first launch point; where there are several each has its own row on the settings page. */
+    private void sorties(Sorties cut) {
+        Homing homing = cut.launches().get(0);
+        Fences fences = Fences.of(cut, 0);
+        put("return height", UnitKind.HEIGHT, homing.returnUpM() - homing.takeOffUpM());
+        put("distance fence", UnitKind.DISTANCE, fences.fenceM());
+        put("height limit", UnitKind.HEIGHT, fences.ceilingM());
+    }
+
+    private void put(String name, UnitKind kind, double si) {
+        figures.put(name, new Figure(units.text(kind, si), OptionalDouble.of(si), kind));
+    }
+
+    private void words(String name, String text) {
+        figures.put(name, new Figure(text, OptionalDouble.empty(), UnitKind.HEIGHT));
+    }
+
+    /** As they are read out, by name. */
+    Map<String, String> texts() {
+        return figures.entrySet().stream()
+                .collect(Collectors.toMap(
+                        Map.Entry::getKey, entry -> entry.getValue().text()));
+    }
+
+    Optional<Figure> of(String name) {
+        return Optional.ofNullable(figures.get(name));
+    }
+
+    /** Names of figures, in order. */
+    Iterable<String> names() {
+        return figures.keySet();
+    }
+
+    /**
+     * What is wrong with a value read off the aircraft; empty where it is the plan's.
+     *
+     * @throws InputFault for what is no figure
+     */
+    Optional<String> slip(String name, String read) {
+        Figure planned = figures.get(name);
+        if (planned == null || planned.si().isEmpty()) {
+            return Optional.empty();
+        }
+        double si = Measure.typed("reads", read, units.unit(planned.kind())).si();
+        double wanted = planned.si().getAsDouble();
+        double shown = Measure.typed("reads", planned.text(), units.unit(planned.kind()))
+                .si();
+        boolean same = Math.abs(si - wanted) <= ROUNDED * Math.abs(wanted) || Math.abs(si - shown) < 1e-9;
+        return same
+                ? Optional.empty()
+                : Optional.of("It shows %s, the plan says %s: %s too %s."
+                        .formatted(
+                                units.text(planned.kind(), si),
+                                planned.text(),
+                                units.text(planned.kind(), Math.abs(si - wanted)),
+                                si > wanted ? "much" : "little"));
+    }
+}
