@@ -21,6 +21,8 @@ create table fly_run (
     seed bigint not null,
     facts clob not null,
     faults varchar(2000) not null,
+    packs clob not null,
+    flights clob not null,
     begun_at timestamp not null,
     begun_by varchar(80) not null,
     ticks bigint not null,

@@ -1,6 +1,7 @@
 // Glue of every page: keys, looks, notices, nudges. The sheet has a module of its own.
 import { change, fieldsOf, justSent } from "./changes.js";
 import { wireDay } from "./day.js";
+import { keepPages } from "./kept.js";
 import { Sheet } from "./sheet/sheet.js";
 
 // Messages of the program name their own place; an answer without one is shown as a plain line.
@@ -277,6 +278,7 @@ document.addEventListener("click", (event) => {
 });
 
 wireDay();
+keepPages();
 document.addEventListener("click", (event) => {
   if (event.target.closest("[data-print]")) window.print();
 });

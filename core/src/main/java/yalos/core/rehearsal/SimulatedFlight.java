@@ -73,9 +73,9 @@ public final class SimulatedFlight {
     private static final double CALL_S = 15;
     private static final double LINK_LOST_S = 3;
     /** Range of the link in the open, and what ground between takes of it, in decibels (common practice). */
-    private static final double LINK_RANGE_M = 4000;
+    private static final double LINK_RANGE_M = 6000;
 
-    private static final double LINK_HIDDEN_DB = 22;
+    private static final double LINK_HIDDEN_DB = 14;
     private static final double LINK_WHOLE_DB = 30;
     private static final double ANTENNA_M = 1.3;
     private static final double CLOUD_STOPS = -2.1;

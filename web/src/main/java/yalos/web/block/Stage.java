@@ -14,7 +14,7 @@ public enum Stage {
     CONTROL("Control", true),
     SORTIES("Sorties", true),
     FIELD_PACK("Field pack", true),
-    FLY("Fly", false),
+    FLY("Fly", true),
     TAKE("Take", false),
     ACCURACY("Accuracy", false),
     LOG("Log", false);

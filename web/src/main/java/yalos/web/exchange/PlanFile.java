@@ -67,7 +67,7 @@ public enum PlanFile {
         return name().toLowerCase(Locale.ROOT);
     }
 
-    static Optional<PlanFile> ofKey(String key) {
+    public static Optional<PlanFile> ofKey(String key) {
         return Arrays.stream(values()).filter(file -> file.key().equals(key)).findFirst();
     }
 

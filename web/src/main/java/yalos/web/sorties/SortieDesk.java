@@ -209,6 +209,25 @@ public class SortieDesk {
         return found;
     }
 
+    /** What sorties are cut for besides the facts. */
+    public record Means(List<Packs.Pack> packs, List<Consumption> flights) {}
+
+    /** Batteries and measured flights as they are known now. */
+    public Means means(BlockFacts facts) {
+        Asked asked = asked(facts);
+        return new Means(asked.packs, asked.flights);
+    }
+
+    /**
+     * The same sorties as were cut for some means, whatever batteries there are now.
+     *
+     * @throws InputFault where none can be flown
+     */
+    public Sorties cut(BlockFacts facts, BlockPlan plan, Means means) {
+        Asked asked = new Asked(facts, means.packs(), means.flights());
+        return page.answer("Cutting into sorties", () -> Sorties.of(given(asked, plan, new Found())));
+    }
+
     private static Sorties.Given given(Asked asked, BlockPlan plan, Found found) {
         SortieSettings settings = asked.facts.field().sorties();
         List<PlanePoint> launches = launches(asked.facts, plan);

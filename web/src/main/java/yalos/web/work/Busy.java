@@ -4,7 +4,7 @@ package yalos.web.work;
 public final class Busy extends RuntimeException {
     private final boolean oneClient;
 
-    Busy(String sentence, boolean oneClient) {
+    public Busy(String sentence, boolean oneClient) {
         super(sentence);
         this.oneClient = oneClient;
     }

@@ -4,7 +4,7 @@ import * as styles from "./styles.js";
 const NAMES = [
   ...["neighbours", "outline", "axis", "flown", "strips", "ticks", "links", "chosen", "launch"],
   ...["marks", "sketch", "contours", "things", "heights", "spot", "turn", "craft", "preview"],
-  ...["points", "walk", "accuracy", "avoided", "flights", "unseen", "eyes"],
+  ...["points", "walk", "accuracy", "avoided", "flights", "unseen", "eyes", "trail", "shots"],
 ];
 
 /** An empty source for each kind of thing that is drawn. */
@@ -52,6 +52,8 @@ export function makeLayers(sources, editable) {
     flights: layer("flights", styles.sortie, 3.6),
     unseen: layer("unseen", styles.unseen, 3.4),
     eyes: layer("eyes", styles.eye, 8.6),
+    trail: layer("trail", [stroke(css("--halo"), line * 2.2), stroke(css("--ink"), line * 0.9)], 5.5),
+    shots: layer("shots", styles.shot, 5.6),
   };
 }
 

@@ -4,6 +4,7 @@ import { Choosing } from "./choose.js";
 import { Editing } from "./edit.js";
 import { closed, endsOf, heightPieces, lookOf, pairs, stripsOf, ticksOf } from "./figures.js";
 import { takeFiles } from "./files.js";
+import { Fly } from "./fly.js";
 import { gridSvg, insetAt, scaleBar, scaleWords } from "./frame.js";
 import { makeLayers, makeMap, makePictures, makeSources } from "./layers.js";
 import { Places } from "./places.js";
@@ -51,7 +52,7 @@ export class Sheet {
     this.choosing = new Choosing(this, this.section);
     this.playback = new Playback(this);
     this.places = new Places(this);
-    const Field = { control: Points, sorties: Sorties }[element.dataset.stage];
+    const Field = { control: Points, sorties: Sorties, fly: Fly }[element.dataset.stage];
     /** What a stage of its own adds to the sheet. */
     this.field = Field ? new Field(this) : null;
     this.wire();

@@ -282,3 +282,10 @@ export function eye(feature) {
     new style.Style({ image: new style.Circle({ radius: 3, fill: fill(ink) }) }),
   ];
 }
+
+/** A photo that was taken: a dot where it is good, a cross where its station must be flown again. */
+export function shot(feature) {
+  const { style } = window.ol;
+  if (!feature.get("good")) return unseen();
+  return new style.Style({ image: new style.Circle({ radius: 2.6, fill: fill(css("--done")) }) });
+}

@@ -1,0 +1,96 @@
+// What is kept when the connection drops: says so on the page, lists changes that wait and those that clash, and has them sent when the program
+// answers again. The keeping itself is the service worker's; browsers give one only to an address they trust.
+const AGAIN_MS = 5000;
+let list = [];
+let timer = null;
+
+const worker = () => navigator.serviceWorker.controller;
+const ask = (message) => worker() && worker().postMessage(message);
+
+export function keepPages() {
+  if (!window.isSecureContext || !navigator.serviceWorker || !location.pathname.startsWith("/blocks/")) return;
+  navigator.serviceWorker.register("/sw.js").catch(() => {});
+  navigator.serviceWorker.addEventListener("message", (event) => {
+    if (event.data && event.data.held) document.documentElement.dataset.held = "true";
+    if (!event.data || !event.data.waiting) return;
+    const before = list.length;
+    list = event.data.waiting;
+    show();
+    if (list.length < before) sent();
+  });
+  navigator.serviceWorker.addEventListener("controllerchange", () => {
+    ask({ act: "list" });
+    hold();
+  });
+  window.addEventListener("online", () => ask({ act: "send" }));
+  window.addEventListener("offline", show);
+  ask({ act: "list" });
+  ask({ act: "send" });
+  for (const form of document.querySelectorAll("form[action$='/sign-out']")) {
+    form.addEventListener("submit", () => ask({ act: "forget" }));
+  }
+  if (worker()) hold();
+}
+
+/** This page, its parts, and the other stages of its block, kept from the first visit on. */
+function hold() {
+  const parts = performance.getEntriesByType("resource").map((entry) => entry.name);
+  const stages = [...document.querySelectorAll("#stages a")].map((link) => link.href);
+  ask({ act: "hold", urls: [location.href, ...parts, ...stages] });
+}
+
+/** What waited has arrived: the page shows an older state. */
+function sent() {
+  const bar = document.getElementById("kept");
+  if (!bar || list.some((change) => change.clash)) return;
+  if (list.length === 0) {
+    const line = document.createElement("p");
+    line.textContent = "All that waited was sent. ";
+    const reload = document.createElement("a");
+    reload.className = "button";
+    reload.href = location.href;
+    reload.textContent = "Show the present state";
+    line.append(reload);
+    bar.replaceChildren(line);
+    bar.hidden = false;
+  }
+}
+
+function show() {
+  const bar = document.getElementById("kept");
+  if (!bar) return;
+  const waiting = list.filter((change) => !change.clash);
+  const clashed = list.filter((change) => change.clash);
+  const lines = [];
+  if (!navigator.onLine) lines.push(line("No connection: you read what was kept in this browser."));
+  if (waiting.length > 0) {
+    const words = waiting.map((change) => change.words).join("; ");
+    lines.push(
+      line(`${waiting.length} ${waiting.length === 1 ? "change waits" : "changes wait"} to be sent: ${words}`),
+    );
+  }
+  for (const change of clashed) {
+    const told = line(`Not made, it clashes: ${change.words}. ${change.clash} `);
+    told.append(button("Make it on the present state", "again", change.id), " ", button("Drop it", "drop", change.id));
+    lines.push(told);
+  }
+  bar.replaceChildren(...lines);
+  bar.hidden = lines.length === 0;
+  clearTimeout(timer);
+  if (waiting.length > 0) timer = setTimeout(() => ask({ act: "send" }), AGAIN_MS);
+}
+
+function line(words) {
+  const made = document.createElement("p");
+  made.textContent = words;
+  return made;
+}
+
+function button(words, act, id) {
+  const made = document.createElement("button");
+  made.type = "button";
+  made.className = "button";
+  made.textContent = words;
+  made.addEventListener("click", () => ask({ act, id }));
+  return made;
+}
