@@ -133,6 +133,20 @@ public final class PlanProof {
         public static final Accuracy ANY = new Accuracy(OptionalDouble.empty(), OptionalDouble.empty());
     }
 
+    /**
+     * Another flight, held against what is asked of this plan: one made earlier, or one that was flown.
+     *
+     * @param wanted how the positions of its photos are known
+     */
+    public Judgement judged(Flight other, Positioning wanted, Accuracy accuracy) {
+        List<Exposure> known = other.exposures().stream()
+                .filter(photo -> !Double.isNaN(photo.upM()))
+                .toList();
+        GroundProof proof = GroundProof.of(
+                ground, asked(), known, noise(able(plan, wanted)), SurfaceProof.Layer.ofGround(), share -> true);
+        return judged(proof, wanted, accuracy);
+    }
+
     /** What the pins and the brief ask of every cell, and whether it is given. */
     public Judgement judged(GroundProof proof, Positioning wanted, Accuracy accuracy) {
         boolean followed = heights.filter(known -> known.choice().reference() == HeightReference.FOLLOW)

@@ -9,6 +9,7 @@ import yalos.core.block.Outline;
 import yalos.core.control.ControlLayout;
 import yalos.core.control.ControlPoint;
 import yalos.core.flight.Exposure;
+import yalos.core.flight.Flight;
 import yalos.core.flight.Leg;
 import yalos.core.flight.Line;
 import yalos.core.flight.Way;
@@ -30,6 +31,8 @@ import yalos.web.sheet.PlanSvg;
  */
 final class PackMap {
     private static final String[] DASHES = {"", "7 3", "2 2.5", "9 3 2 3", "5 2 1 2 1 2", "12 4"};
+    private static final String OUTLINE =
+            "fill=\"none\" stroke=\"#000\" stroke-width=\"2.2\" stroke-dasharray=\"12 4 2 4\"";
     private static final int MOST_LINES = 4000;
 
     private final BlockPlan plan;
@@ -58,12 +61,24 @@ final class PackMap {
         map.picture(underlay);
         map.zones(sorties);
         map.strips(sorties);
-        map.path(
-                "outline",
-                map.paper.outline(),
-                "fill=\"none\" stroke=\"#000\" stroke-width=\"2.2\" stroke-dasharray=\"12 4 2 4\"");
+        map.path("outline", map.paper.outline(), OUTLINE);
         map.launches(sorties);
         map.points(control);
+        map.close();
+        return map.svg.toString();
+    }
+
+    /** Another flight over the same block, such as one planned earlier, over a picture. */
+    static String svg(BlockPlan plan, Flight flight, UnitChoice units, Under underlay) {
+        PackMap map = new PackMap(plan, units);
+        map.open();
+        map.picture(Optional.of(underlay));
+        StringBuilder lines = new StringBuilder();
+        StringBuilder links = new StringBuilder();
+        flight.ways().stream().limit(MOST_LINES).forEach(way -> map.way(way instanceof Line ? lines : links, way));
+        map.path("links", links.toString(), "fill=\"none\" stroke=\"#555\" stroke-width=\"0.6\"");
+        map.path("strips", lines.toString(), "fill=\"none\" stroke=\"#000\" stroke-width=\"1.4\"");
+        map.path("outline", map.paper.outline(), OUTLINE);
         map.close();
         return map.svg.toString();
     }

@@ -426,4 +426,56 @@ class PackPagesTest {
                 Matcher.quoteReplacement("id=\"written\">" + written.toString().replace("<", "\\u003c") + "</script>"));
         assertThat(returned(block, filled)).contains("1 to keep").contains("lies ahead of this computer");
     }
+
+    @Test
+    void aPlanMadeEarlierIsProvedBesideThePresentOne() {
+        long block = block("Pack earlier");
+        String path = "/blocks/" + block + "/field-pack/earlier";
+        for (String format : new String[] {"geojson", "csv", "kml"}) {
+            byte[] file = HttpClient.newHttpClient()
+                    .sendAsync(
+                            HttpRequest.newBuilder(
+                                            URI.create(RunningYalos.url() + "/blocks/" + block + "/export/plan." + format))
+                                    .build(),
+                            HttpResponse.BodyHandlers.ofByteArray())
+                    .join()
+                    .body();
+            visitor.upload(path, "<old> plan." + format, file, "zero", "TAKE_OFF", "height", "");
+        }
+        String page = visitor.get(path).body();
+        assertThat(page)
+                .contains("the present plan")
+                .contains("&lt;old&gt; plan.csv")
+                .contains("plan.kml")
+                .contains("<svg");
+        Matcher shares = Pattern.compile("class=\"verdict (\\w+)\">([^<]+)</b>").matcher(page);
+        assertThat(shares.find()).isTrue();
+        String own = shares.group(2);
+        assertThat(shares.find()).isTrue();
+        assertThat(Math.abs(percent(shares.group(2)) - percent(own))).isLessThan(1.5);
+        assertThat(visitor.upload(path, "x.csv", "lat,lon\n1,2\n3,4\n".getBytes(StandardCharsets.UTF_8))
+                        .body())
+                .contains("does not say what its heights count from");
+        assertThat(visitor.upload(
+                                path,
+                                "x.csv",
+                                "lat,lon\n1,2\n3,4\n".getBytes(StandardCharsets.UTF_8),
+                                "zero",
+                                "GEOID",
+                                "height",
+                                "80 m")
+                        .body())
+                .contains("km from this block");
+        assertThat(visitor.upload(path, "x.geojson", "{\"type\":".getBytes(StandardCharsets.UTF_8))
+                        .body())
+                .contains("breaks off");
+        Matcher id = Pattern.compile("earlier/(\\d+)/remove").matcher(page);
+        assertThat(id.find()).isTrue();
+        visitor.post(path + "/" + id.group(1) + "/remove");
+        assertThat(visitor.get(path).body()).doesNotContain("earlier/" + id.group(1) + "/remove");
+    }
+
+    private static double percent(String text) {
+        return Double.parseDouble(text.replaceAll("[^0-9.]", ""));
+    }
 }
