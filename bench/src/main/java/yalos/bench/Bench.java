@@ -112,6 +112,13 @@ public final class Bench {
         wings(WingBench.measure());
         network(NetworkBench.measure());
         sorties(SortieBench.measure());
+        RehearsalBench rehearsal = RehearsalBench.measure();
+        row(
+                "45 minutes in the air simulated, a tenth of a second at a time",
+                rehearsal.simulatedMs(),
+                "place and battery asked of the closed forms as often",
+                rehearsal.sampledMs(),
+                "1 s");
         row(
                 "plan of a square kilometre at 0.38 cm, direction fixed",
                 PatternBench.hugeMs(true),

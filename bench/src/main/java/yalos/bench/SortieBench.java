@@ -143,7 +143,7 @@ record SortieBench(double splitMs, double plainMs, double searchMs, double eachM
     }
 
     /** Rolling ground in cells of 5 m. */
-    private static final class Hills implements GroundRequest.Source {
+    static final class Hills implements GroundRequest.Source {
         private static final double CELL_M = 5;
 
         @Override

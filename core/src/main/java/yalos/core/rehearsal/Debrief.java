@@ -1,6 +1,7 @@
 package yalos.core.rehearsal;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -52,7 +53,10 @@ public record Debrief(
     private static final double PROMPT_S = 30;
 
     public static Debrief of(SimulatedFlight flight) {
-        List<Told> told = flight.came().stream().map(Debrief::told).toList();
+        List<Told> told = flight.came().stream()
+                .sorted(Comparator.comparingDouble(SimulatedFlight.Came::began))
+                .map(Debrief::told)
+                .toList();
         Sortie sortie = flight.sortie();
         Set<Integer> taken = flight.taken();
         BlockPlan plan = flight.sorties().given().plan();

@@ -58,7 +58,8 @@ class EarlierPlanTest {
         BlockPlan plan = plan();
         StringBuilder text = new StringBuilder();
         StationCsv.write(new PlanSheetData("round", plan), text);
-        EarlierPlan read = EarlierPlan.csv(bytes(text.toString()), plan.block().plane().grid());
+        EarlierPlan read =
+                EarlierPlan.csv(bytes(text.toString()), plan.block().plane().grid());
         assertThat(read.zero()).contains(Zero.GEOID);
         Flight flight = read.flown(plan, Zero.GEOID, OptionalDouble.empty());
         List<Exposure> before = plan.flight().exposures();
@@ -72,10 +73,13 @@ class EarlierPlanTest {
                     .isGreaterThan(Math.cos(Math.toRadians(0.02)));
         }
         PlanProof proof = PlanProof.of(plan, 4);
-        double own = proof.judged(plan.flight(), Positioning.RTK_BASE, PlanProof.Accuracy.ANY).share();
-        double again = proof.judged(flight, Positioning.RTK_BASE, PlanProof.Accuracy.ANY).share();
+        double own = proof.judged(plan.flight(), Positioning.RTK_BASE, PlanProof.Accuracy.ANY)
+                .share();
+        double again = proof.judged(flight, Positioning.RTK_BASE, PlanProof.Accuracy.ANY)
+                .share();
         assertThat(again).isCloseTo(own, Offset.offset(0.002));
-        assertThat(PlanProof.glance(plan, Positioning.RTK_BASE, PlanProof.Accuracy.ANY).share())
+        assertThat(PlanProof.glance(plan, Positioning.RTK_BASE, PlanProof.Accuracy.ANY)
+                        .share())
                 .isCloseTo(own, Offset.offset(0.02));
     }
 
@@ -103,8 +107,9 @@ class EarlierPlanTest {
         var plane = plan.block().plane();
         var a = plane.toLonLat(-125, 0);
         var b = plane.toLonLat(125, 0);
-        String kml = "<kml><Document><Placemark><LineString><altitudeMode>relativeToGround</altitudeMode><coordinates>%s,%s,75 %s,%s,75</coordinates></LineString></Placemark></Document></kml>"
-                .formatted(a.lonDeg(), a.latDeg(), b.lonDeg(), b.latDeg());
+        String kml =
+                "<kml><Document><Placemark><LineString><altitudeMode>relativeToGround</altitudeMode><coordinates>%s,%s,75 %s,%s,75</coordinates></LineString></Placemark></Document></kml>"
+                        .formatted(a.lonDeg(), a.latDeg(), b.lonDeg(), b.latDeg());
         EarlierPlan path = EarlierPlan.kml(bytes(kml));
         assertThat(path.stations()).isFalse();
         assertThat(path.zero()).contains(Zero.GROUND);
@@ -112,16 +117,25 @@ class EarlierPlanTest {
         assertThat(flight.exposures()).hasSize((int) Math.floor(250 / base) + 1);
         assertThat(flight.lines()).hasSize(1);
         Exposure photo = flight.exposures().get(3);
-        assertThat(photo.upM() - plan.overGround().orElseThrow().grid().at(photo.pose().eastM(), photo.pose().northM()))
+        assertThat(photo.upM()
+                        - plan.overGround()
+                                .orElseThrow()
+                                .grid()
+                                .at(photo.pose().eastM(), photo.pose().northM()))
                 .isCloseTo(75, Offset.offset(1e-6));
-        assertThat(flight.exposures().get(0).point().distanceM(flight.exposures().get(1).point()))
+        assertThat(flight.exposures()
+                        .get(0)
+                        .point()
+                        .distanceM(flight.exposures().get(1).point()))
                 .isCloseTo(base, Offset.offset(0.01));
     }
 
     @Test
     void heightsAreNeverGuessed() {
         BlockPlan plan = plan();
-        EarlierPlan bare = EarlierPlan.csv(bytes("lat,lon\n54.5,-4.35\n54.5,-4.349\n"), plan.block().plane().grid());
+        EarlierPlan bare = EarlierPlan.csv(
+                bytes("lat,lon\n54.5,-4.35\n54.5,-4.349\n"),
+                plan.block().plane().grid());
         assertThat(bare.zero()).isEmpty();
         assertThatThrownBy(() -> bare.flown(plan, Zero.TAKE_OFF, OptionalDouble.empty()))
                 .isInstanceOf(InputFault.class)
@@ -142,8 +156,9 @@ class EarlierPlanTest {
     })
     void crookedTablesAreToldWhatIsWrong(String text, String sentence) {
         BlockPlan plan = plan();
-        assertThatThrownBy(() -> EarlierPlan.csv(bytes(text), plan.block().plane().grid())
-                        .flown(plan, Zero.GEOID, OptionalDouble.of(80)))
+        assertThatThrownBy(
+                        () -> EarlierPlan.csv(bytes(text), plan.block().plane().grid())
+                                .flown(plan, Zero.GEOID, OptionalDouble.of(80)))
                 .isInstanceOf(InputFault.class)
                 .hasMessageContaining(sentence);
     }
@@ -152,7 +167,8 @@ class EarlierPlanTest {
     void hostileXmlIsRefused() {
         String bomb = "<!DOCTYPE kml [<!ENTITY a \"aaaa\">]><kml>&a;</kml>";
         assertThatThrownBy(() -> EarlierPlan.kml(bytes(bomb))).isInstanceOf(InputFault.class);
-        assertThatThrownBy(() -> EarlierPlan.kml(bytes("<kml><Placemark><Point><coordinates>x,y</coordinates></Point></Placemark></kml>")))
+        assertThatThrownBy(() -> EarlierPlan.kml(
+                        bytes("<kml><Placemark><Point><coordinates>x,y</coordinates></Point></Placemark></kml>")))
                 .isInstanceOf(InputFault.class)
                 .hasMessageContaining("no place");
         assertThatThrownBy(() -> EarlierPlan.gpx(bytes("<gpx><wpt lat=\"200\" lon=\"0\"/></gpx>")))

@@ -28,6 +28,7 @@ import yalos.core.brief.Surface;
 import yalos.core.control.ControlLayout;
 import yalos.core.control.ControlPoint;
 import yalos.core.day.DaySettings;
+import yalos.core.day.Papers;
 import yalos.core.geodesy.EastNorth;
 import yalos.core.geodesy.Grid;
 import yalos.core.geodesy.LonLat;
@@ -151,7 +152,14 @@ class DemoJob implements FirstData {
                 usual.limits(),
                 SimulatedStation.day(FLOWN_ON),
                 usual.earlier(),
-                usual.papers());
+                usual.papers()
+                        .with(
+                                List.of(
+                                        new Papers.Emergency("Estate office", "at the gate lodge, by day"),
+                                        new Papers.Emergency("Shepherd", "on the in-bye land until ten")),
+                                List.of(
+                                        "Permission of the estate in writing, carried along",
+                                        "Public path along the tramway: nobody below, a watcher stands there")));
     }
 
     /** Four of some age, one nearly empty, and a flight that took more than the aircraft's figures say; all invented. */

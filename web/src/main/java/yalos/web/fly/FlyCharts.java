@@ -44,11 +44,11 @@ final class FlyCharts {
         double minutes = Math.max(flight.sortie().seconds() / 60, n == 0 ? 0 : xs[n - 1]);
         double step = minutes > 25 ? 5 : minutes > 8 ? 2 : 1;
         Chart height = new Chart(430, 150, "Height over time, above take-off, with the ground below")
-                .within(40, 10, 8, 22)
+                .within(40, 10, 30, 22)
                 .over(0, minutes, least, most * 1.08)
                 .axes(step, tick(most - least), FlyCharts::whole, FlyCharts::whole);
         Chart battery = new Chart(430, 150, "Battery over time, and what coming home needs of it")
-                .within(40, 10, 8, 22)
+                .within(40, 10, 30, 22)
                 .over(0, minutes, 0, 100)
                 .axes(step, 25, FlyCharts::whole, value -> whole(value) + " %");
         if (n > 1) {

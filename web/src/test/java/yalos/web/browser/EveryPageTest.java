@@ -36,6 +36,7 @@ class EveryPageTest {
         Files.createDirectories(maps);
         Files.write(maps.resolve("moor and lane.pmtiles"), DrawnMap.round(LonLat.of(-4.349, 54.513)));
         browsing = new Browsing();
+        rehearsed();
     }
 
     @AfterAll
@@ -129,6 +130,15 @@ class EveryPageTest {
                     .isLessThanOrEqualTo(0);
             page.context().close();
         }
+    }
+
+    /** The demo's rehearsal is flown once the program stands. */
+    private void rehearsed() {
+        Page page = browsing.page(1280, 800);
+        do {
+            page.navigate("http://127.0.0.1:" + RunningYalos.portOf(application) + "/blocks/2/fly");
+        } while (page.querySelector("#fly[data-ended=true]") == null);
+        page.context().close();
     }
 
     private static final String SMALL = """

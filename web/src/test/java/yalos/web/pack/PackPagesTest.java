@@ -434,8 +434,8 @@ class PackPagesTest {
         for (String format : new String[] {"geojson", "csv", "kml"}) {
             byte[] file = HttpClient.newHttpClient()
                     .sendAsync(
-                            HttpRequest.newBuilder(
-                                            URI.create(RunningYalos.url() + "/blocks/" + block + "/export/plan." + format))
+                            HttpRequest.newBuilder(URI.create(
+                                            RunningYalos.url() + "/blocks/" + block + "/export/plan." + format))
                                     .build(),
                             HttpResponse.BodyHandlers.ofByteArray())
                     .join()
