@@ -277,6 +277,13 @@ document.addEventListener("click", (event) => {
   step();
 });
 
+document.addEventListener("click", (event) => {
+  const counter = event.target.closest("button.counter");
+  if (!counter) return;
+  counter.dataset.taken = String(Number(counter.dataset.taken) + 1);
+  counter.textContent = `${counter.dataset.taken} of ${counter.dataset.shots} shots`;
+});
+
 wireDay();
 keepPages();
 document.addEventListener("click", (event) => {

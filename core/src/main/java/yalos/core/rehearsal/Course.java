@@ -1,12 +1,15 @@
 package yalos.core.rehearsal;
 
 import java.util.List;
+import java.util.Optional;
 import yalos.core.flight.Climb;
+import yalos.core.flight.Flight;
 import yalos.core.flight.Hover;
 import yalos.core.flight.Leg;
 import yalos.core.flight.Link;
 import yalos.core.flight.Pace;
 import yalos.core.flight.Place;
+import yalos.core.flight.Timeline;
 import yalos.core.flight.Way;
 
 /**
@@ -22,6 +25,9 @@ final class Course {
     private final Pace pace;
     /** The most speed at which each leg may end, so that all that follow can be braked for. */
     private final double[] exits;
+
+    /** On the clock; made when somebody asks. */
+    private Timeline whole;
 
     private int at;
     private double along;
@@ -92,6 +98,26 @@ final class Course {
     /** The leg it is on; the last one when all are done. */
     Leg leg() {
         return legs.get(Math.min(at, legs.size() - 1));
+    }
+
+    /** Seconds for what is left, as the clock of a plan has it; about, for it forgets how fast it is now. */
+    double leftS() {
+        if (done()) {
+            return 0;
+        }
+        if (whole == null) {
+            whole = Timeline.of(new Flight(legs, List.of(), Optional.empty(), 0), pace);
+        }
+        Timeline.Span span = whole.spans().get(at);
+        double share;
+        if (leg() instanceof Way way) {
+            share = way.lengthM() == 0 ? 1 : along / way.lengthM();
+        } else if (leg() instanceof Climb climb) {
+            share = climb.byM() == 0 ? 1 : along / Math.abs(climb.byM());
+        } else {
+            share = waited / Math.max(NEARLY_M, ((Hover) leg()).seconds());
+        }
+        return whole.totalS() - span.fromS() - Math.min(1, share) * span.seconds();
     }
 
     int index() {

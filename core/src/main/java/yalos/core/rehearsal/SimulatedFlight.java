@@ -4,11 +4,14 @@ import java.util.ArrayList;
 import java.util.Collections;
 import java.util.EnumMap;
 import java.util.EnumSet;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
 import yalos.core.camera.Camera;
 import yalos.core.camera.Pose;
 import yalos.core.fault.InputFault;
@@ -171,7 +174,7 @@ public final class SimulatedFlight {
     private final List<Sample> samples = new ArrayList<>();
     private final List<Shot> shots = new ArrayList<>();
     private final Map<Fault, Came> came = new EnumMap<>(Fault.class);
-    private final Set<Integer> passed = new java.util.HashSet<>();
+    private final Set<Integer> passed = new HashSet<>();
 
     private long tick;
     private Phase phase = Phase.READY;
@@ -385,7 +388,7 @@ public final class SimulatedFlight {
 
     /** Stations of the sortie that a good photo was taken at. */
     public Set<Integer> taken() {
-        Set<Integer> stations = new java.util.TreeSet<>();
+        Set<Integer> stations = new TreeSet<>();
         shots.stream().filter(Shot::good).forEach(shot -> stations.add(shot.station()));
         return stations;
     }
@@ -395,6 +398,36 @@ public final class SimulatedFlight {
         return !course.done() && phase == Phase.FLYING && course.leg() instanceof Line line
                 ? plan.flight().exposures().get(ahead + line.firstExposure()).line()
                 : 0;
+    }
+
+    /** Strips of the sortie on which every station has a good photo. */
+    public int stripsDone() {
+        Set<Integer> good = taken();
+        return (int) strips().values().stream().filter(good::containsAll).count();
+    }
+
+    /** The sortie's strips by number, with their stations. */
+    public Map<Integer, List<Integer>> strips() {
+        Map<Integer, List<Integer>> strips = new TreeMap<>();
+        for (int i = sortie.start(); i <= sortie.to(); i++) {
+            strips.computeIfAbsent(plan.flight().exposures().get(i).line(), line -> new ArrayList<>())
+                    .add(i + 1);
+        }
+        return strips;
+    }
+
+    /** Seconds until it has landed, going on as it does now; not a number where it does not go on. */
+    public double leftS() {
+        if (!phase.inTheAir() || phase == Phase.HOLDING || phase == Phase.FALLING) {
+            return Double.NaN;
+        }
+        return course.leftS();
+    }
+
+    /** Seconds it may hang here before it must come home; none where it hangs no more. */
+    public double hangS() {
+        double aSecond = Math.max(draw.vertical(0), draw.level(air.speed())) * weakness() / script.holds();
+        return phase.inTheAir() ? Math.max(0, (charge - home()) / aSecond) : 0;
     }
 
     public List<Event> events() {

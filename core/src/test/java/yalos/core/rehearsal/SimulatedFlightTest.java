@@ -405,6 +405,42 @@ class SimulatedFlightTest {
     }
 
     @Test
+    void whatIsLeftIsToldAsItGoesOn() {
+        SimulatedFlight flight = begun(rotor(), still());
+        assertThat(flight.leftS()).isCloseTo(flight.sortie().seconds(), Percentage.withPercentage(1));
+        assertThat(flight.stripsDone()).isZero();
+        flyFor(flight, 100);
+        double left = flight.leftS();
+        assertThat(left).isCloseTo(flight.sortie().seconds() - 100, Offset.offset(8.0));
+        double hang = flight.hangS();
+        flight.press(Command.of(Command.Kind.PAUSE), "P", "");
+        flyFor(flight, hang + 60);
+        assertThat(flight.phase()).isEqualTo(SimulatedFlight.Phase.RETURNING);
+        flyOut(flight);
+        assertThat(flight.charge()).isGreaterThan(0.2);
+        int strips = flight.stripsDone();
+        assertThat(strips).isBetween(1, flight.strips().size() - 1);
+        assertThat(strips + Debrief.of(flight).strips().size())
+                .isEqualTo(flight.strips().size());
+    }
+
+    /** Blind in a wind it drifts; the fence does what is set, or what the day decides where nobody has tried. */
+    @Test
+    void whatDriftsIsStoppedByItsFence() {
+        Set<String> seen = new java.util.HashSet<>();
+        for (long seed = 1; seed <= 8; seed++) {
+            Script script = new Script(seed, 1, 1, 1, List.of(new Script.Planned(Fault.SATELLITES, 0.45)));
+            SimulatedFlight flight = begun(sorties(Aircraft.smallMultirotor(), 300, 9, 230), script);
+            flyOut(flight);
+            flight.events().stream()
+                    .filter(event -> event.kind().equals("fence"))
+                    .forEach(event -> seen.add(event.words().replaceAll(".*it ", "")));
+            assertThat(flight.phase().inTheAir()).isFalse();
+        }
+        assertThat(seen).isSubsetOf("stops", "turns home");
+    }
+
+    @Test
     void aWingCirclesWhileItWaits() {
         SimulatedFlight flight = begun(sorties(Aircraft.smallWing(), 900, 0, 0), still());
         flyFor(flight, 60);

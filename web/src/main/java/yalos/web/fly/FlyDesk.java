@@ -1,6 +1,8 @@
 package yalos.web.fly;
 
 import jakarta.annotation.PreDestroy;
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
 import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.List;
@@ -12,6 +14,7 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
+import javax.imageio.ImageIO;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
@@ -20,6 +23,7 @@ import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
 import yalos.core.block.LocalPlane;
 import yalos.core.fault.InputFault;
+import yalos.core.geodesy.Bounds;
 import yalos.core.geodesy.PlanePoint;
 import yalos.core.plan.BlockPlan;
 import yalos.core.rehearsal.Command;
@@ -32,6 +36,7 @@ import yalos.core.sortie.Sorties;
 import yalos.core.units.UnitChoice;
 import yalos.web.block.OpenBlock;
 import yalos.web.block.PlanDesk;
+import yalos.web.elevation.Pictures;
 import yalos.web.shell.NotThere;
 import yalos.web.shell.Person;
 import yalos.web.sorties.Charged;
@@ -53,6 +58,8 @@ class FlyDesk {
     private static final int PERIOD_MS = 200;
     private static final int MOST_LIVE = 24;
     private static final int MOST_VIEWERS = 40;
+    private static final double ROUND_M = 100;
+    private static final double MOST_PIXELS = 4_000_000;
     private static final long KEEP_NANOS = TimeUnit.SECONDS.toNanos(4);
     private static final long UNSEEN_NANOS = TimeUnit.MINUTES.toNanos(3);
     private static final JsonMapper JSON = JsonMapper.builder().build();
@@ -60,6 +67,7 @@ class FlyDesk {
     private final FlyMapper rows;
     private final PlanDesk plans;
     private final SortieDesk sorties;
+    private final Pictures pictures;
     private final Map<Long, LiveRun> live = new ConcurrentHashMap<>();
     private final Map<Long, Long> keptTicks = new ConcurrentHashMap<>();
     private final ScheduledExecutorService clock =
@@ -68,7 +76,8 @@ class FlyDesk {
     private long before = System.nanoTime();
     private long keptNanos = before;
 
-    FlyDesk(FlyMapper rows, PlanDesk plans, SortieDesk sorties) {
+    FlyDesk(FlyMapper rows, PlanDesk plans, SortieDesk sorties, Pictures pictures) {
+        this.pictures = pictures;
         this.rows = rows;
         this.plans = plans;
         this.sorties = sorties;
@@ -238,7 +247,35 @@ class FlyDesk {
         List<PlanePoint> targets = facts.control().points().stream()
                 .map(point -> plane.toPlane(point.place()))
                 .toList();
-        return new PhotoFiles(flight, targets, row.begunAt, SortieDesk.clock(block.facts()));
+        return new PhotoFiles(flight, site(facts, flight), targets, row.begunAt, SortieDesk.clock(block.facts()));
+    }
+
+    /** The site's own picture round the block, at most so many pixels of it; empty where there is none, or it cannot be read any more. */
+    private Optional<SimulatedPhoto.Site> site(BlockFacts facts, SimulatedFlight flight) {
+        if (facts.ground().picture().isEmpty()) {
+            return Optional.empty();
+        }
+        BlockPlan plan = flight.sorties().given().plan();
+        Bounds bounds = plan.covered().bounds();
+        double west = bounds.west() - ROUND_M;
+        double north = bounds.north() + ROUND_M;
+        double wide = bounds.width() + 2 * ROUND_M;
+        double high = bounds.height() + 2 * ROUND_M;
+        double cell = Math.max(0.1, Math.sqrt(wide * high / MOST_PIXELS));
+        try {
+            byte[] png = pictures.over(
+                    facts.ground().picture().getAsLong(),
+                    plan.block().plane(),
+                    west,
+                    north,
+                    cell,
+                    (int) Math.ceil(wide / cell),
+                    (int) Math.ceil(high / cell));
+            return Optional.of(new SimulatedPhoto.Site(ImageIO.read(new ByteArrayInputStream(png)), west, north, cell));
+        } catch (IOException | NotThere gone) {
+            LOG.warn("the picture of run's block could not be read", gone);
+            return Optional.empty();
+        }
     }
 
     /** Presses something, and keeps that it was pressed. */

@@ -146,7 +146,14 @@ record FlyState(
                 "photos",
                 "%d of %d".formatted(flight.taken().size(), flight.sortie().photos()),
                 flight.shots().stream().anyMatch(shot -> shot.station() > 0 && !shot.good()) ? "mind" : ""));
-        figures.add(new Figure("strip", "strip", flight.strip() == 0 ? "–" : String.valueOf(flight.strip()), ""));
+        figures.add(new Figure(
+                "strips",
+                "strips done",
+                "%d of %d".formatted(flight.stripsDone(), flight.strips().size()),
+                ""));
+        double left = flight.leftS();
+        figures.add(new Figure("left", "until it lands", Double.isNaN(left) ? "–" : clock(left) + " min", ""));
+        figures.add(new Figure("hang", "may hang for", clock(flight.hangS()) + " min", ""));
         figures.add(new Figure("speed", "speed", units.text(UnitKind.SPEED, flight.groundMps()), ""));
         figures.add(new Figure(
                 "ground",

@@ -12,6 +12,7 @@ import java.time.ZonedDateTime;
 import java.time.format.DateTimeFormatter;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.function.DoublePredicate;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
@@ -70,16 +71,26 @@ final class PhotoFiles {
     private final ZonedDateTime began;
 
     /**
+     * @param site its own picture, where there is one
+     * @param targets on the ground
      * @param began when the rehearsal was begun, by the clock of the place
      */
-    PhotoFiles(SimulatedFlight flight, List<PlanePoint> targets, LocalDateTime began, ZoneId zone) {
+    PhotoFiles(
+            SimulatedFlight flight,
+            Optional<SimulatedPhoto.Site> site,
+            List<PlanePoint> targets,
+            LocalDateTime began,
+            ZoneId zone) {
         this.flight = flight;
         this.plan = flight.sorties().given().plan();
         this.plane = plan.block().plane();
         this.lens = Lens.of(plan.request().camera());
         Surroundings around = flight.sorties().given().around();
         this.painter = new SimulatedPhoto(
-                around.ground(), targets, Targets.sideM(plan.design().scale().gsdM()));
+                around.ground(),
+                site,
+                targets,
+                Targets.sideM(plan.design().scale().gsdM()));
         this.began = began.atZone(zone);
     }
 

@@ -2,6 +2,7 @@ package yalos.web.fly;
 
 import java.awt.image.BufferedImage;
 import java.util.List;
+import java.util.Optional;
 import java.util.Random;
 import yalos.core.camera.Lens;
 import yalos.core.camera.Pose;
@@ -11,8 +12,8 @@ import yalos.core.rehearsal.Shot;
 import yalos.core.terrain.HeightGrid;
 
 /**
- * A picture of the ground as a simulated camera saw it: relief in the light of the afternoon, a texture that lies still on the ground, targets where points are, and the flaws of its shot. So neighbouring photos
- * show the same ground.
+ * A picture of the ground as a simulated camera saw it: relief in the light of the afternoon, the site's own picture where there is one, a texture that lies still on the ground, targets where points are, and the
+ * flaws of its shot. So neighbouring photos show the same ground.
  *
  * <p>Pixels are found on the ground by a mesh of rays, between which they lie in proportion: within a third of a pixel on even ground.
  */
@@ -24,16 +25,40 @@ final class SimulatedPhoto {
     private static final double SUN_X = -0.55;
     private static final double SUN_Y = 0.35;
 
+    private static final double FINE_SHARE = 0.35;
+
     private final HeightGrid ground;
+    private final Optional<Site> site;
     private final List<PlanePoint> targets;
     private final double targetM;
+
+    /**
+     * The site's own picture over the block's plane.
+     *
+     * @param west of its first pixel's edge, in the plane
+     * @param north of it
+     * @param cellM side of a pixel
+     */
+    record Site(BufferedImage image, double west, double north, double cellM) {
+        /** The colour at a place; -1 where the picture knows nothing. */
+        int at(double east, double northing) {
+            int column = (int) Math.floor((east - west) / cellM);
+            int row = (int) Math.floor((north - northing) / cellM);
+            if (column < 0 || row < 0 || column >= image.getWidth() || row >= image.getHeight()) {
+                return -1;
+            }
+            int argb = image.getRGB(column, row);
+            return argb >>> 24 == 0 ? -1 : argb & 0xffffff;
+        }
+    }
 
     /**
      * @param targets crosses that lie on the ground
      * @param targetM their side
      */
-    SimulatedPhoto(HeightGrid ground, List<PlanePoint> targets, double targetM) {
+    SimulatedPhoto(HeightGrid ground, Optional<Site> site, List<PlanePoint> targets, double targetM) {
         this.ground = ground;
+        this.site = site;
         this.targets = List.copyOf(targets);
         this.targetM = targetM;
     }
@@ -127,6 +152,12 @@ final class SimulatedPhoto {
             texture += strength * noise(east / cell, north / cell, octave);
             cell /= 2.3;
             strength *= 0.78;
+        }
+        int known = site.map(picture -> picture.at(east, north)).orElse(-1);
+        if (known >= 0) {
+            // What the picture is too coarse for, the texture adds.
+            double fine = Math.max(0.2, 1 + FINE_SHARE * texture);
+            return lit((known >> 16 & 0xff) * fine, (known >> 8 & 0xff) * fine, (known & 0xff) * fine, light, grain);
         }
         double lightness = Math.max(0.15, shade + 0.42 * texture);
         double green = 0.5 + 0.5 * noise(east / 31, north / 31, 11);

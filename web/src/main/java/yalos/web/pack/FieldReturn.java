@@ -44,6 +44,7 @@ final class FieldReturn {
     private final CheckDesk.Standing standing;
     private final UnitChoice units;
     private final LocalDateTime now;
+    private final Optional<LocalDateTime> made;
     private final List<Row> rows = new ArrayList<>();
     private final List<FieldRecord.Signature> signatures = new ArrayList<>();
     private final List<Observation> observations = new ArrayList<>();
@@ -57,7 +58,8 @@ final class FieldReturn {
      */
     public record Row(String kind, String what, String at, String mood, String words) {}
 
-    private FieldReturn(OpenBlock block, CheckDesk.Standing standing, UnitChoice units, Clock clock) {
+    private FieldReturn(OpenBlock block, CheckDesk.Standing standing, UnitChoice units, Clock clock, String made) {
+        this.made = time(made);
         this.block = block;
         this.standing = standing;
         this.units = units;
@@ -132,7 +134,8 @@ final class FieldReturn {
                     "It was written in the pack of “%s, %s”; this is “%s, %s”. Open that block and bring it there."
                             .formatted(job, name, block.jobName(), block.name()));
         }
-        FieldReturn back = new FieldReturn(block, standing, units, clock);
+        FieldReturn back =
+                new FieldReturn(block, standing, units, clock, root.path("made").asString(""));
         if (root.path("version").asLong(-1) != block.version()) {
             back.rows.add(new Row(
                     "pack",
@@ -209,7 +212,12 @@ final class FieldReturn {
 
     /** What is odd about a time; nothing where it can be. */
     private String late(LocalDateTime when) {
-        return when.isAfter(now.plusMinutes(LATE_MINUTES)) ? "; its time lies ahead of this computer's clock" : "";
+        if (when.isAfter(now.plusMinutes(LATE_MINUTES))) {
+            return "; its time lies ahead of this computer's clock";
+        }
+        return made.filter(when::isBefore).isPresent()
+                ? "; its time lies before the pack was made: the tablet's clock is off"
+                : "";
     }
 
     private void points(JsonNode all) {

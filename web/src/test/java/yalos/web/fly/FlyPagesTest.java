@@ -2,6 +2,12 @@ package yalos.web.fly;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.drew.imaging.jpeg.JpegMetadataReader;
+import com.drew.imaging.jpeg.JpegProcessingException;
+import com.drew.lang.GeoLocation;
+import com.drew.metadata.Metadata;
+import com.drew.metadata.exif.ExifSubIFDDirectory;
+import com.drew.metadata.exif.GpsDirectory;
 import java.io.BufferedReader;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
@@ -14,6 +20,9 @@ import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Date;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
@@ -22,10 +31,6 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipInputStream;
-import org.apache.commons.imaging.Imaging;
-import org.apache.commons.imaging.formats.jpeg.JpegImageMetadata;
-import org.apache.commons.imaging.formats.tiff.TiffImageMetadata;
-import org.apache.commons.imaging.formats.tiff.constants.ExifTagConstants;
 import org.assertj.core.data.Offset;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -244,13 +249,39 @@ class FlyPagesTest {
         String last = log.lines().reduce((a, b) -> b).orElseThrow();
         assertThat(photos).isEqualTo(Integer.parseInt(last.split(",")[15]));
         byte[] second = files.get("SIM1_0002.JPG");
-        TiffImageMetadata exif = ((JpegImageMetadata) Imaging.getMetadata(second)).getExif();
-        assertThat(exif.findField(ExifTagConstants.EXIF_TAG_SUB_SEC_TIME_ORIGINAL)
-                        .getStringValue())
+        Metadata exif = read(second);
+        ExifSubIFDDirectory camera = exif.getFirstDirectoryOfType(ExifSubIFDDirectory.class);
+        assertThat(camera.getString(ExifSubIFDDirectory.TAG_SUBSECOND_TIME_ORIGINAL))
                 .matches("\\d{3}");
-        TiffImageMetadata.GpsInfo gps = exif.getGpsInfo();
-        assertThat(gps.getLatitudeAsDegreesNorth()).isCloseTo(54.5135, Offset.offset(0.001));
-        assertThat(gps.getLongitudeAsDegreesEast()).isCloseTo(-4.348, Offset.offset(0.002));
+        assertThat(camera.getString(ExifSubIFDDirectory.TAG_TIME_ZONE_ORIGINAL)).matches("[+-]\\d\\d:\\d\\d");
+        assertThat(camera.getRational(0x9405).doubleValue()).isCloseTo(-90, Offset.offset(0.01));
+        GpsDirectory gps = exif.getFirstDirectoryOfType(GpsDirectory.class);
+        assertThat(gps.getGeoLocation().getLatitude()).isCloseTo(54.5135, Offset.offset(0.001));
+        assertThat(gps.getGeoLocation().getLongitude()).isCloseTo(-4.348, Offset.offset(0.002));
+        assertThat(gps.getString(GpsDirectory.TAG_IMG_DIRECTION_REF)).isEqualTo("T");
+        assertThat(gps.getInteger(GpsDirectory.TAG_DIFFERENTIAL)).isEqualTo(1);
+        assertThat(gps.getRational(GpsDirectory.TAG_H_POSITIONING_ERROR).doubleValue())
+                .isBetween(0.005, 0.1);
+        // Positions and times of the files are those of the log, in their order.
+        JsonNode features =
+                JSON.readTree(visitor.get(run + "/log.geojson").body()).get("features");
+        List<JsonNode> shots = new ArrayList<>();
+        features.forEach(one -> {
+            if (one.get("properties").get("kind").asString().equals("photo")) {
+                shots.add(one);
+            }
+        });
+        Date before = null;
+        for (int i = 1; i <= photos; i++) {
+            Metadata one = read(files.get("SIM1_%04d.JPG".formatted(i)));
+            GeoLocation at = one.getFirstDirectoryOfType(GpsDirectory.class).getGeoLocation();
+            JsonNode place = shots.get(i - 1).get("geometry").get("coordinates");
+            assertThat(at.getLongitude()).isCloseTo(place.get(0).asDouble(), Offset.offset(2e-8));
+            assertThat(at.getLatitude()).isCloseTo(place.get(1).asDouble(), Offset.offset(2e-8));
+            Date taken = one.getFirstDirectoryOfType(ExifSubIFDDirectory.class).getDateOriginal();
+            assertThat(before == null || before.before(taken)).isTrue();
+            before = taken;
+        }
         Path file = folder.resolve("photo.jpg");
         Files.write(file, second);
         Optional<String> read = exiftool(file);
@@ -260,6 +291,14 @@ class FlyPagesTest {
                 .contains("GPS Horizontal Positioning Error")
                 .contains("GPS Img Direction Ref")
                 .doesNotContain("Warning"));
+    }
+
+    private static Metadata read(byte[] jpeg) throws IOException {
+        try {
+            return JpegMetadataReader.readMetadata(new ByteArrayInputStream(jpeg));
+        } catch (JpegProcessingException broken) {
+            throw new IOException(broken);
+        }
     }
 
     /** What an independent reader says, where there is one. */

@@ -382,6 +382,7 @@ class PackPagesTest {
                 .contains("3 to keep, 4 that cannot be kept")
                 .contains("not on the list as it stands")
                 .contains("has no name")
+                .contains("before the pack was made")
                 .contains("too much")
                 .contains("&lt;script&gt;");
         assertThat(checks(block)).contains("0 of ");
@@ -477,5 +478,28 @@ class PackPagesTest {
 
     private static double percent(String text) {
         return Double.parseDouble(text.replaceAll("[^0-9.]", ""));
+    }
+
+    /** Forty thousand stations make a pack of pages that can be carried. */
+    @Test
+    void aHugePlanIsPacked() throws IOException {
+        long block = visitor.newBlock("Pack huge", LAUNCH);
+        visitor.change(
+                block,
+                "ground",
+                "/import",
+                "text",
+                "54.5134 -4.3489\n54.5134 -4.3309\n54.5234 -4.3309\n54.5234 -4.3489");
+        visitor.change(block, "strips", "/ledger/gsd", "value", "0.8 cm");
+        String page = visitor.get("/blocks/" + block + "/strips").body();
+        assertThat(page).contains("photos");
+        byte[] bytes = bytes(block, "pack.pdf");
+        try (PDDocument pdf = Loader.loadPDF(bytes)) {
+            assertThat(pdf.getNumberOfPages()).isBetween(8, 60);
+            Matcher photos = Pattern.compile("([\\d,]+) photos").matcher(text(pdf));
+            assertThat(photos.find()).isTrue();
+            assertThat(Integer.parseInt(photos.group(1).replace(",", ""))).isGreaterThan(20_000);
+        }
+        assertThat(bytes.length).isLessThan(8_000_000);
     }
 }
