@@ -213,7 +213,7 @@ self.addEventListener("message", (event) => {
         const answer = await fetch(url.href).catch(() => null);
         if (answer && answer.ok && !answer.redirected) await keep(url.href, answer);
       }
-      for (const client of await self.clients.matchAll()) client.postMessage({ held: true });
+      for (const client of await self.clients.matchAll()) client.postMessage({ held: true, all: event.data.all });
     },
     forget: async () => {
       await caches.delete(PAGES);

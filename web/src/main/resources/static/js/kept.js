@@ -11,7 +11,7 @@ export function keepPages() {
   if (!window.isSecureContext || !navigator.serviceWorker || !location.pathname.startsWith("/blocks/")) return;
   navigator.serviceWorker.register("/sw.js").catch(() => {});
   navigator.serviceWorker.addEventListener("message", (event) => {
-    if (event.data && event.data.held) document.documentElement.dataset.held = "true";
+    if (event.data && event.data.held) held(event.data.all);
     if (!event.data || !event.data.waiting) return;
     const before = list.length;
     list = event.data.waiting;
@@ -29,14 +29,23 @@ export function keepPages() {
   for (const form of document.querySelectorAll("form[action$='/sign-out']")) {
     form.addEventListener("submit", () => ask({ act: "forget" }));
   }
-  if (worker()) hold();
+  const all = document.getElementById("keep-all");
+  if (all) {
+    all.hidden = false;
+    all.addEventListener("click", () => hold([...document.querySelectorAll("#stages a")].map((link) => link.href)));
+  }
 }
 
-/** This page, its parts, and the other stages of its block, kept from the first visit on. */
-function hold() {
+/** A page that was open before the worker was is kept with its parts; others too, where somebody asks. */
+function hold(others = []) {
   const parts = performance.getEntriesByType("resource").map((entry) => entry.name);
-  const stages = [...document.querySelectorAll("#stages a")].map((link) => link.href);
-  ask({ act: "hold", urls: [location.href, ...parts, ...stages] });
+  ask({ act: "hold", urls: [location.href, ...parts, ...others], all: others.length > 0 });
+}
+
+function held(all) {
+  document.documentElement.dataset.held = "true";
+  const told = document.getElementById("keep-all-told");
+  if (all && told) told.textContent = `kept at ${new Date().toTimeString().slice(0, 5)}`;
 }
 
 /** What waited has arrived: the page shows an older state. */

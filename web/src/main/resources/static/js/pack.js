@@ -120,7 +120,8 @@
       const plan = text.match(/-?[\d.,\u2009]+(?=\s*(m|ft|s|°|km|mph|kn|cm|in)\b)/);
       const read = reads.value.match(/-?[\d.,]+/);
       if (!plan || !read) return !read;
-      const number = (words) => Number(words.replace(/[,\u2009]/g, ""));
+      // A comma before one or two last figures parts decimals, any other parts thousands.
+      const number = (words) => Number(words.replace(/,(\d{1,2})$/, ".$1").replace(/[,\u2009]/g, ""));
       return Math.abs(number(plan[0]) - number(read[0])) > 0.006 * Math.abs(number(plan[0]));
     }
 

@@ -54,7 +54,7 @@ public record Debrief(
 
     public static Debrief of(SimulatedFlight flight) {
         List<Told> told = flight.came().stream()
-                .sorted(Comparator.comparingDouble(SimulatedFlight.Came::began))
+                .sorted(Comparator.comparingDouble(Came::began))
                 .map(Debrief::told)
                 .toList();
         Sortie sortie = flight.sortie();
@@ -78,7 +78,7 @@ public record Debrief(
         return new Debrief(flight, told, missing, left, causes(flight, missing), again(plan, missing));
     }
 
-    private static Told told(SimulatedFlight.Came one) {
+    private static Told told(Came one) {
         String words = one.by().isEmpty()
                 ? "Nothing was done about it%s."
                         .formatted(

@@ -2,20 +2,16 @@ package yalos.core.rehearsal;
 
 import java.util.ArrayList;
 import java.util.Collections;
-import java.util.EnumMap;
 import java.util.EnumSet;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
-import java.util.TreeMap;
-import java.util.TreeSet;
-import yalos.core.camera.Camera;
 import yalos.core.camera.Pose;
 import yalos.core.fault.InputFault;
-import yalos.core.flight.Arc;
 import yalos.core.flight.Climb;
 import yalos.core.flight.Exposure;
 import yalos.core.flight.Flight;
@@ -27,7 +23,7 @@ import yalos.core.flight.Place;
 import yalos.core.flight.Way;
 import yalos.core.geodesy.PlanePoint;
 import yalos.core.kit.Aircraft;
-import yalos.core.ledger.CameraCard;
+import yalos.core.kit.AircraftKind;
 import yalos.core.plan.BlockPlan;
 import yalos.core.sortie.Draw;
 import yalos.core.sortie.FenceAct;
@@ -53,8 +49,8 @@ import yalos.core.wind.Wind;
  * List<Shot> take = flight.shots();
  * }</pre>
  *
- * <p>It follows the sortie's own legs ({@link Course}), is pushed aside by gusts and brought back as a critically damped oscillator of 1.2 rad/s, turns its nose at 90° a second, draws from its battery what
- * {@link Draw} says for the airspeed it really has, knows where it is as well as its receiver does ({@link Receiver}), and hears its pilot through a link that fades with distance and behind ground.
+ * <p>It follows the sortie's own legs ({@link Course}), is pushed aside by gusts and brought back ({@link Motion}), turns its nose at 90° a second, draws from its battery what
+ * {@link Draw} says for the airspeed it really has, knows where it is as well as its receiver does ({@link Receiver}), and hears its pilot as {@link Radio} lets it. {@link Releases} says what becomes of its photos, {@link FaultWatch} what goes wrong, {@link Reroute} which ways it flies that were not planned.
  *
  * <p>KNOWN LIMITS: attitude is not simulated, the camera hangs level; a wing goes round its first corner home in one arc; the wind is the plan's, at all heights.
  */
@@ -63,92 +59,23 @@ public final class SimulatedFlight {
     public static final double STEP_S = 0.1;
 
     private static final int SAMPLE_TICKS = 10;
-    private static final double HELD_RAD_S = 1.2;
-    private static final double PUSHED = 0.35;
     private static final double YAW_RAD_S = Math.toRadians(90);
     private static final double GRAVITY = 9.80665;
     private static final double FALL_MOST_MPS = 22;
+    private static final double FALL_SLOWS_S = 3;
     private static final double FLOOR_M = 5;
     private static final double SINK_TO_M = 10;
     private static final double NUDGE_BELOW_M = 25;
     private static final double CAMERA_S = 6;
     private static final double BASE_S = 60;
     private static final double CALL_S = 15;
-    private static final double LINK_LOST_S = 3;
-    /** Range of the link in the open, and what ground between takes of it, in decibels (common practice). */
-    private static final double LINK_RANGE_M = 6000;
-
-    private static final double LINK_HIDDEN_DB = 14;
-    private static final double LINK_WHOLE_DB = 30;
-    private static final double ANTENNA_M = 1.3;
-    private static final double CLOUD_STOPS = -2.1;
-    private static final double DARK_STOPS = -1.3;
-    private static final double BLUR_PX = 1.2;
     private static final double WRONG_ZERO_M = -14;
-    private static final double LOW_SHARE = 0.88;
-    private static final double WEAK = 2.4;
-    private static final double SKIPS = 0.4;
+    private static final double GUSTS = 5;
     private static final double PERSON_M = 4;
+    private static final double NEAR_HOME_M = 40;
     private static final double MOST_S = 6 * 3600;
-
-    /** What it is doing. */
-    public enum Phase {
-        READY("on the ground, ready"),
-        FLYING("flying the sortie"),
-        HOLDING("hanging"),
-        RETURNING("coming home"),
-        LANDING("coming down"),
-        FALLING("falling"),
-        LANDED("landed"),
-        LOST("lost");
-
-        private final String words;
-
-        Phase(String words) {
-            this.words = words;
-        }
-
-        public String words() {
-            return words;
-        }
-
-        public boolean inTheAir() {
-            return this != READY && this != LANDED && this != LOST;
-        }
-    }
-
-    /**
-     * Something that happened.
-     *
-     * @param who pressed it; empty for what happens by itself
-     */
-    public record Event(double seconds, String kind, String words, String who) {}
-
-    /** The log, once a second. */
-    public record Sample(
-            double seconds,
-            Phase phase,
-            Place truly,
-            Place known,
-            double groundMps,
-            double yawRad,
-            double charge,
-            double home,
-            int satellites,
-            String solution,
-            double windMps,
-            double windFromRad,
-            double link,
-            int photos) {}
-
-    /**
-     * A fault that came.
-     *
-     * @param ended seconds; not a number while it lasts
-     * @param answered when something was done about it; not a number while nothing was
-     * @param by what was done; empty while nothing was
-     */
-    public record Came(Fault fault, double began, double ended, double answered, Optional<Command.Kind> by) {}
+    private static final Set<Command.Kind> ON_THE_GROUND =
+            EnumSet.of(Command.Kind.BASE, Command.Kind.CALL, Command.Kind.START);
 
     private final Sorties sorties;
     private final Sortie sortie;
@@ -165,54 +92,42 @@ public final class SimulatedFlight {
     private final Random random;
     private final Air air;
     private final Receiver receiver;
-    private final Camera camera;
-    private final double shutterS;
+    private final Releases releases;
+    private final Radio radio;
+    private final Reroute reroute;
+    private final Cells cells;
+    private final Progress progress;
+    private final Motion motion = new Motion();
+    private final FaultWatch faults = new FaultWatch();
     private final PlanePoint pilot;
     private final boolean fenceStops;
 
     private final List<Event> events = new ArrayList<>();
     private final List<Sample> samples = new ArrayList<>();
     private final List<Shot> shots = new ArrayList<>();
-    private final Map<Fault, Came> came = new EnumMap<>(Fault.class);
     private final Set<Integer> passed = new HashSet<>();
 
     private long tick;
     private Phase phase = Phase.READY;
     private Course course;
-    /** The flight whose lines are flown now, and the plan's station before its first. */
+    /** The flight whose lines are flown now, and the plan's stations before its first. */
     private Flight flown;
 
     private int ahead;
     private Place path;
-    private double offX;
-    private double offY;
-    private double speedX;
-    private double speedY;
     private double fallMps;
     private double yaw;
-    private double charge;
-    private double airspeed;
+    private double homeTaken;
     private double groundMps;
     private double climbed;
+    /** Whether it is told to stand where it is; and whether it was coming home before. */
     private boolean held;
-    private boolean afterHold;
-    private double link = 1;
-    private double deaf;
-    private boolean lost;
+
+    private boolean wasHomeward;
     private boolean fenced;
     private boolean capped;
     private boolean reserveTold;
-    private double lastShotS = Double.NEGATIVE_INFINITY;
-    private double lastShotTold = Double.NEGATIVE_INFINITY;
-    private int cardPhotos;
-    private double cameraFromS;
-    private double baseFromS = Double.POSITIVE_INFINITY;
-    private double callFromS = Double.POSITIVE_INFINITY;
-    private boolean restarted;
-    private double nudgedX;
-    private double nudgedY;
-    private double nudgesX;
-    private double nudgesY;
+    private boolean fullTold;
     private double impactMps;
 
     /**
@@ -243,14 +158,16 @@ public final class SimulatedFlight {
         this.air = new Air(
                 -wind.speedMps() * Math.sin(wind.fromRad()), -wind.speedMps() * Math.cos(wind.fromRad()), STEP_S);
         this.receiver = new Receiver(plan.request().aircraft().positioning(), STEP_S);
-        this.camera = plan.request().camera();
-        this.shutterS = Math.min(1 / 800.0, CameraCard.longestShutterS(plan));
         this.pilot =
                 settings.pilot().map(at -> plan.block().plane().toPlane(at)).orElse(homing.launch());
+        this.releases = new Releases(plan);
+        this.radio = new Radio(around, sight, pilot);
+        this.reroute = new Reroute(sortie, around);
         // What nobody has tried is known only on the day.
         this.fenceStops =
                 settings.fence() == FenceAct.STOPS || settings.fence() == FenceAct.UNKNOWN && (script.seed() & 1) == 0;
-        this.charge = script.charge();
+        this.cells = new Cells(sorties.given().draw(), script.charge(), script.holds());
+        this.progress = new Progress(plan, sortie);
         this.flown = sortie.flight();
         this.ahead = sortie.start();
         this.path = Place.over(homing.launch(), homing.takeOffUpM());
@@ -298,23 +215,19 @@ public final class SimulatedFlight {
     /** Where it truly is. */
     public Place truly() {
         return new Place(
-                path.xM() + offX + nudgedX - receiver.errorX(),
-                path.yM() + offY + nudgedY - receiver.errorY(),
-                path.upM() + zeroM() - (grounded() ? 0 : receiver.errorUp()));
+                path.xM() + motion.x() - receiver.errorX(),
+                path.yM() + motion.y() - receiver.errorY(),
+                path.upM() + zeroM() - (phase.inTheAir() ? receiver.errorUp() : 0));
     }
 
     /** Where it believes to be. */
     public Place known() {
-        return new Place(path.xM() + offX + nudgedX, path.yM() + offY + nudgedY, path.upM());
-    }
-
-    private boolean grounded() {
-        return !phase.inTheAir();
+        return new Place(path.xM() + motion.x(), path.yM() + motion.y(), path.upM());
     }
 
     /** By how much heights are wrong. */
     private double zeroM() {
-        return lasts(Fault.HEIGHT) && phase.inTheAir() ? WRONG_ZERO_M : 0;
+        return faults.lasts(Fault.HEIGHT) && phase.inTheAir() ? WRONG_ZERO_M : 0;
     }
 
     /** Above the ground below, truly, as something that looks down sees it; not a number where the ground is not known. */
@@ -333,7 +246,7 @@ public final class SimulatedFlight {
 
     /** Of the battery, 0..1 of what it holds. */
     public double charge() {
-        return charge;
+        return cells.charge();
     }
 
     /** Share of the battery that coming home takes from here, its reserve included. */
@@ -342,8 +255,15 @@ public final class SimulatedFlight {
         if (!phase.inTheAir()) {
             return reserve;
         }
-        double taken = homing.homeTakes(draw, path) * weakness() / script.holds();
-        return Double.isFinite(taken) ? reserve + taken : 1;
+        double taken = cells.share(homeTaken, faults.lasts(Fault.WEAK_BATTERY));
+        return Double.isFinite(taken) ? Math.min(2, reserve + taken) : 1;
+    }
+
+    /** The way home, round zones, is looked at once a second. */
+    private void lookHome() {
+        if (phase.inTheAir() && (tick % SAMPLE_TICKS == 1 || homeTaken == 0)) {
+            homeTaken = homing.homeTakes(draw, path);
+        }
     }
 
     /** Level distance from the pilot, in metres. */
@@ -353,7 +273,7 @@ public final class SimulatedFlight {
 
     /** How well the link is heard, 0..1. */
     public double link() {
-        return link;
+        return radio.strength();
     }
 
     public int satellites() {
@@ -361,7 +281,7 @@ public final class SimulatedFlight {
     }
 
     public String solution() {
-        return receiver.solution().name().toLowerCase(java.util.Locale.ROOT);
+        return receiver.solution().name().toLowerCase(Locale.ROOT);
     }
 
     public double windMps() {
@@ -383,14 +303,12 @@ public final class SimulatedFlight {
 
     /** Photos counted by the aircraft. */
     public int photos() {
-        return (int) shots.stream().filter(Shot::written).count();
+        return releases.written();
     }
 
     /** Stations of the sortie that a good photo was taken at. */
     public Set<Integer> taken() {
-        Set<Integer> stations = new TreeSet<>();
-        shots.stream().filter(Shot::good).forEach(shot -> stations.add(shot.station()));
-        return stations;
+        return progress.taken();
     }
 
     /** Number of the strip it is on; 0 between strips. */
@@ -402,18 +320,12 @@ public final class SimulatedFlight {
 
     /** Strips of the sortie on which every station has a good photo. */
     public int stripsDone() {
-        Set<Integer> good = taken();
-        return (int) strips().values().stream().filter(good::containsAll).count();
+        return progress.stripsDone();
     }
 
     /** The sortie's strips by number, with their stations. */
     public Map<Integer, List<Integer>> strips() {
-        Map<Integer, List<Integer>> strips = new TreeMap<>();
-        for (int i = sortie.start(); i <= sortie.to(); i++) {
-            strips.computeIfAbsent(plan.flight().exposures().get(i).line(), line -> new ArrayList<>())
-                    .add(i + 1);
-        }
-        return strips;
+        return progress.strips();
     }
 
     /** Seconds until it has landed, going on as it does now; not a number where it does not go on. */
@@ -426,8 +338,8 @@ public final class SimulatedFlight {
 
     /** Seconds it may hang here before it must come home; none where it hangs no more. */
     public double hangS() {
-        double aSecond = Math.max(draw.vertical(0), draw.level(air.speed())) * weakness() / script.holds();
-        return phase.inTheAir() ? Math.max(0, (charge - home()) / aSecond) : 0;
+        double second = cells.hangs(air.speed(), faults.lasts(Fault.WEAK_BATTERY));
+        return phase.inTheAir() ? Math.max(0, (cells.charge() - home()) / second) : 0;
     }
 
     public List<Event> events() {
@@ -442,19 +354,14 @@ public final class SimulatedFlight {
         return Collections.unmodifiableList(shots);
     }
 
+    /** Faults that came so far. */
     public List<Came> came() {
-        return List.copyOf(came.values());
+        return faults.all();
     }
 
     /** Signs that an operator sees now. */
     public List<String> signs() {
-        List<String> signs = new ArrayList<>();
-        for (Came one : came.values()) {
-            if (Double.isNaN(one.ended())) {
-                signs.add(one.fault().sign());
-            }
-        }
-        return signs;
+        return faults.signs();
     }
 
     /** What can be pressed now. */
@@ -480,7 +387,7 @@ public final class SimulatedFlight {
         if (phase.inTheAir() && phase != Phase.FALLING) {
             able.add(Command.Kind.MOTORS_OFF);
         }
-        if (aircraft.kind().wing() && !hangs()) {
+        if (aircraft.kind() == AircraftKind.FIXED_WING) {
             able.remove(Command.Kind.SINK);
             able.remove(Command.Kind.NUDGE);
         }
@@ -488,10 +395,6 @@ public final class SimulatedFlight {
             able.addAll(EnumSet.of(Command.Kind.CAMERA, Command.Kind.BASE, Command.Kind.CALL));
         }
         return able;
-    }
-
-    private boolean hangs() {
-        return aircraft.kind() != yalos.core.kit.AircraftKind.FIXED_WING;
     }
 
     /**
@@ -507,9 +410,7 @@ public final class SimulatedFlight {
                     "“%s” cannot be pressed while it is %s."
                             .formatted(command.kind().words(), phase.words()));
         }
-        boolean ground = EnumSet.of(Command.Kind.BASE, Command.Kind.CALL, Command.Kind.START)
-                .contains(command.kind());
-        if (!ground && lost && phase.inTheAir()) {
+        if (radio.lost() && phase.inTheAir() && !ON_THE_GROUND.contains(command.kind())) {
             tell("unheard", command.words() + ": the aircraft does not hear it", who);
             return;
         }
@@ -517,7 +418,7 @@ public final class SimulatedFlight {
             station(command);
         }
         tell("pressed", command.words() + (note.isBlank() ? "" : ": " + note.strip()), who);
-        answered(command.kind());
+        faults.answered(command.kind(), seconds());
         obey(command);
     }
 
@@ -534,218 +435,134 @@ public final class SimulatedFlight {
     }
 
     private void obey(Command command) {
+        double now = seconds();
         switch (command.kind()) {
-            case START -> {
-                phase = Phase.FLYING;
-                held = false;
-            }
+            case START -> phase = Phase.FLYING;
             case PAUSE -> pause();
-            case RESUME -> {
-                held = false;
-                phase = afterHold ? Phase.RETURNING : Phase.FLYING;
-                passedCircle();
-            }
+            case RESUME -> resume();
             case RESUME_AT -> resumeAt(station(command));
             case RETURN -> comeHome("return pressed");
             case LAND -> land();
             case SINK -> sink();
-            case NUDGE -> {
-                nudgesX += command.first();
-                nudgesY += command.second();
-            }
-            case MOTORS_OFF -> {
-                phase = Phase.FALLING;
-                fallMps = 0;
-            }
+            case NUDGE -> motion.nudge(command.first(), command.second());
+            case MOTORS_OFF -> phase = Phase.FALLING;
             case TEST -> test();
-            case CAMERA -> cameraFromS = seconds() + CAMERA_S;
-            case BASE -> baseFromS = Math.min(baseFromS, seconds() + BASE_S);
-            case CALL -> callFromS = Math.min(callFromS, seconds() + CALL_S);
+            case CAMERA -> faults.mend(Fault.STUCK_SHUTTER, now, now + CAMERA_S);
+            case BASE -> faults.mend(Fault.BASE, now, now + BASE_S);
+            case CALL -> faults.mend(Fault.PERSON, now, now + CALL_S);
             default -> throw new IllegalStateException(command.kind().name());
         }
     }
 
     private void pause() {
-        afterHold = phase == Phase.RETURNING || phase == Phase.LANDING;
+        wasHomeward = phase == Phase.RETURNING || phase == Phase.LANDING;
         phase = Phase.HOLDING;
         held = true;
     }
 
-    /** A wing has circled while it waited: its course stands where it left it. */
-    private void passedCircle() {
-        course = course.done() ? new Course(flown.legs(), pace, 0, yaw) : course;
+    /** Goes on with its course; where that has ended, as after a sink, at the next station. */
+    private void resume() {
+        held = false;
+        if (!course.done()) {
+            phase = wasHomeward ? Phase.RETURNING : Phase.FLYING;
+            return;
+        }
+        for (int station = sortie.start(); station <= sortie.to(); station++) {
+            if (!passed.contains(station)) {
+                resumeAt(station);
+                return;
+            }
+        }
+        comeHome("no station is left");
+    }
+
+    private void fly(List<Leg> legs, Phase next) {
+        course = new Course(legs, pace, course.speedMps(), course.trackRad());
+        phase = next;
+        held = false;
     }
 
     private void comeHome(String why) {
-        List<Leg> legs = new ArrayList<>();
-        Place from = path;
-        if (aircraft.kind().wing() && groundMps > 0) {
-            double bearing = from.point().bearingRad(homing.launch());
-            double sweep = Math.IEEEremainder(bearing - course.trackRad(), 2 * Math.PI);
-            double radius = aircraft.turnRadiusM(aircraft.returnMps());
-            if (Math.abs(sweep) > 0.05 && from.point().distanceM(homing.launch()) > 2 * radius) {
-                Arc arc = Arc.turning(from.point(), course.trackRad(), sweep, radius, aircraft.returnMps());
-                Way level = arc.withHeights(Way.level(from.upM()));
-                legs.add(level);
-                from = level.end();
-            }
-        } else {
-            from = braked(legs);
-        }
-        legs.addAll(homing.home(from));
-        course = new Course(legs, pace, course.speedMps(), course.trackRad());
-        phase = Phase.RETURNING;
-        held = false;
+        fly(reroute.home(path, course), Phase.RETURNING);
         tell("return", why, "");
     }
 
-    /** Adds the way on which it brakes to a stand, along the way it is on; answers with where it then hangs. */
-    private Place braked(List<Leg> legs) {
-        if (course.speedMps() <= 0 || course.done() || !(course.leg() instanceof Way way)) {
-            return path;
-        }
-        double stop = course.speedMps() * course.speedMps() / (2 * aircraft.accelerationMps2());
-        PlanePoint at = path.point().moved(course.trackRad(), stop);
-        legs.add(new Link(Link.Kind.TURN, path.point(), at, Way.level(path.upM()), way.speedMps()));
-        return Place.over(at, path.upM());
-    }
-
-    /** Down to so much above the ground below where it comes to a stand. */
-    private void comeDown(double aboveM) {
-        List<Leg> legs = new ArrayList<>();
-        Place from = braked(legs);
-        double ground = around.groundM(from.point());
-        double down = (Double.isNaN(ground) ? homing.takeOffUpM() : ground) + aboveM;
-        legs.add(new Climb(from.point(), from.upM(), Math.min(from.upM(), down)));
-        course = new Course(legs, pace, course.speedMps(), course.trackRad());
-        held = false;
-    }
-
     private void land() {
-        comeDown(0);
-        phase = Phase.LANDING;
+        fly(reroute.down(path, course, 0), Phase.LANDING);
     }
 
     private void sink() {
-        comeDown(SINK_TO_M);
-        phase = Phase.HOLDING;
-        afterHold = false;
+        fly(reroute.down(path, course, SINK_TO_M), Phase.HOLDING);
+        wasHomeward = false;
     }
 
     private void resumeAt(int station) {
-        int first = station - sortie.start();
-        Flight whole = sortie.flight();
-        Exposure to = whole.exposures().get(first);
-        Place there = Place.over(to.point(), to.upM());
-        List<Leg> before = new ArrayList<>();
-        if (phase == Phase.LANDED) {
-            charge = script.charge();
+        boolean anew = phase == Phase.LANDED;
+        if (anew) {
+            cells.change();
             reserveTold = false;
             path = Place.over(homing.launch(), homing.takeOffUpM());
-            nudgedX = 0;
-            nudgedY = 0;
-            before.addAll(homing.out(there));
-            tell("battery", "a fresh battery, " + Math.round(100 * charge) + " %", "");
-        } else {
-            double up = Math.max(path.upM(), Math.max(there.upM(), homing.returnUpM()));
-            before.add(new Climb(path.point(), path.upM(), up));
-            if (path.point().distanceM(there.point()) > 0) {
-                before.add(new Link(Link.Kind.OUT, path.point(), there.point(), Way.level(up), aircraft.transitMps()));
-            }
-            before.add(new Climb(there.point(), up, there.upM()));
+            motion.anew();
+            tell("battery", "a fresh battery, " + Math.round(100 * cells.charge()) + " %", "");
         }
-        int last = whole.exposures().size() - 1;
-        Exposure end = whole.exposures().get(last);
-        flown = whole.part(
-                first,
-                last,
-                before,
-                homing.home(Place.over(end.point(), end.upM())),
-                Optional.of(homing.launch()),
-                homing.takeOffUpM());
+        flown = reroute.from(station, anew ? Optional.empty() : Optional.of(path), course);
         ahead = station;
         // What is flown again is photographed again.
         passed.removeIf(photo -> photo >= station);
-        course = new Course(flown.legs(), pace, 0, yaw);
-        phase = Phase.FLYING;
-        held = false;
+        fly(flown.legs(), Phase.FLYING);
     }
 
     private void test() {
         Place here = known();
-        photo(0, new Pose(here.xM(), here.yM(), here.upM(), yaw, -Math.PI / 2, 0), true, 0);
+        Pose down = new Pose(here.xM(), here.yM(), here.upM(), yaw, -Math.PI / 2, 0);
+        release(0, down, seconds(), 1);
     }
 
     /** A step of {@value #STEP_S} s. */
     public void step() {
         tick++;
-        faults();
-        double gust = script.gustMps() * (lasts(Fault.GUSTS) ? 5 : 1);
-        air.step(random, gust);
-        receiver.step(random, lasts(Fault.SATELLITES), !lasts(Fault.BASE));
+        comeFaults();
+        air.step(random, script.gustMps() * (faults.lasts(Fault.GUSTS) ? GUSTS : 1));
+        receiver.step(random, faults.lasts(Fault.SATELLITES), !faults.lasts(Fault.BASE));
         double chance = random.nextDouble();
         if (phase == Phase.FALLING) {
             fall();
         } else if (phase.inTheAir()) {
-            fly(chance);
+            move(chance);
         }
         if (tick % SAMPLE_TICKS == 0) {
             hear();
             sample();
         }
-        mended();
+        for (Fault over : faults.ended(seconds())) {
+            tell("mended", over.words() + ": over", "");
+        }
     }
 
-    private void fly(double chance) {
+    private void move(double chance) {
         Place before = path;
-        boolean waits = held && phase == Phase.HOLDING && aircraft.kind().wing();
-        if (!waits) {
-            course.step(
-                    STEP_S, (track, wanted) -> pace.groundMps(track, wanted), held, (leg, from, to, since, took) -> {
-                        if (leg instanceof Line line && phase != Phase.RETURNING) {
-                            photographed(line, from, to, since, took, chance);
-                        }
-                    });
+        boolean circles = held && phase == Phase.HOLDING && aircraft.kind().wing();
+        if (!circles) {
+            course.step(STEP_S, pace::groundMps, held, (leg, from, to, since, took) -> {
+                if (leg instanceof Line line && phase != Phase.RETURNING) {
+                    photographed(line, from, to, since, took, chance);
+                }
+            });
             path = course.place();
         }
-        double moved = before.point().distanceM(path.point());
-        groundMps = waits ? aircraft.transitMps() : moved / STEP_S;
+        groundMps = circles ? aircraft.transitMps() : before.point().distanceM(path.point()) / STEP_S;
         climbed = path.upM() - before.upM();
-        push();
+        boolean low = phase == Phase.RETURNING && aboveGroundM() < NUDGE_BELOW_M;
+        motion.step(
+                air,
+                receiver.solution() == Receiver.Solution.NONE,
+                low || phase == Phase.LANDING || phase == Phase.HOLDING);
         turn();
-        drain(waits);
+        lookHome();
+        drain(circles);
         limits();
         if (course.done() && !held) {
             ended();
-        }
-    }
-
-    /** Gusts push it, its control brings it back; without satellites nothing does, and it drifts with the wind. */
-    private void push() {
-        boolean blind = receiver.solution() == Receiver.Solution.NONE;
-        double ax = PUSHED * air.gustX();
-        double ay = PUSHED * air.gustY();
-        if (blind) {
-            // Drag takes it along with the air.
-            ax += PUSHED * (air.x() - air.gustX() - speedX);
-            ay += PUSHED * (air.y() - air.gustY() - speedY);
-        } else {
-            ax -= HELD_RAD_S * HELD_RAD_S * offX + 2 * HELD_RAD_S * speedX;
-            ay -= HELD_RAD_S * HELD_RAD_S * offY + 2 * HELD_RAD_S * speedY;
-        }
-        speedX += ax * STEP_S;
-        speedY += ay * STEP_S;
-        offX += speedX * STEP_S;
-        offY += speedY * STEP_S;
-        double x = clamp(nudgesX, -STEP_S, STEP_S);
-        double y = clamp(nudgesY, -STEP_S, STEP_S);
-        nudgesX -= x;
-        nudgesY -= y;
-        if (phase == Phase.LANDING
-                || phase == Phase.RETURNING && aboveGroundM() < NUDGE_BELOW_M
-                || phase == Phase.HOLDING) {
-            nudgedX += x;
-            nudgedY += y;
         }
     }
 
@@ -755,33 +572,25 @@ public final class SimulatedFlight {
                 : course.trackRad() + pace.crabRad(course.trackRad(), Math.max(1, aircraft.transitMps()));
         double off = Math.IEEEremainder(wanted - yaw, 2 * Math.PI);
         double most = aircraft.kind().wing() ? Math.PI : YAW_RAD_S * STEP_S;
-        yaw += clamp(off, -most, most);
-    }
-
-    private double weakness() {
-        return lasts(Fault.WEAK_BATTERY) ? WEAK : 1;
+        yaw += Math.max(-most, Math.min(most, off));
     }
 
     private void drain(boolean circling) {
-        double vx = groundMps * Math.sin(course.trackRad()) + speedX;
-        double vy = groundMps * Math.cos(course.trackRad()) + speedY;
-        airspeed = circling ? aircraft.transitMps() : Math.hypot(vx - air.x(), vy - air.y());
-        double taken;
-        boolean vertical = !course.done() && course.leg() instanceof Climb && !held;
-        if (vertical) {
-            taken = draw.vertical(climbed / STEP_S) * STEP_S;
-        } else if (groundMps == 0 && !circling) {
-            taken = Math.max(draw.vertical(0), draw.level(airspeed)) * STEP_S;
+        boolean weak = faults.lasts(Fault.WEAK_BATTERY);
+        double vx = groundMps * Math.sin(course.trackRad()) + motion.speedX();
+        double vy = groundMps * Math.cos(course.trackRad()) + motion.speedY();
+        double airspeed = circling ? aircraft.transitMps() : Math.hypot(vx - air.x(), vy - air.y());
+        if (!held && !course.done() && course.leg() instanceof Climb) {
+            cells.climb(climbed / STEP_S, weak);
         } else {
-            taken = draw.level(airspeed) * STEP_S + Math.max(0, climbed) * draw.perMetreUp();
+            cells.fly(airspeed, groundMps == 0 && !circling, climbed, weak);
         }
-        charge = Math.max(0, charge - taken * weakness() / script.holds());
-        if (!reserveTold && charge < home() && phase == Phase.FLYING) {
+        if (!reserveTold && cells.charge() < home() && phase == Phase.FLYING) {
             reserveTold = true;
             tell("battery", "what is left is needed to come home", "");
             comeHome("the battery asks for it");
         }
-        if (charge <= 0 && phase.inTheAir() && phase != Phase.FALLING) {
+        if (cells.charge() <= 0 && phase.inTheAir() && phase != Phase.FALLING) {
             tell("battery", "empty: it falls", "");
             phase = Phase.FALLING;
         }
@@ -827,19 +636,18 @@ public final class SimulatedFlight {
     private void crash() {
         phase = Phase.LOST;
         groundMps = 0;
-        tell("lost", String.format(java.util.Locale.ROOT, "it lies on the ground, struck at %.0f m/s", impactMps), "");
+        tell("lost", String.format(Locale.ROOT, "it lies on the ground, struck at %.0f m/s", impactMps), "");
     }
 
+    /** Free fall with drag that grows with the square of the speed. */
     private void fall() {
-        fallMps = Math.min(
-                FALL_MOST_MPS, fallMps + GRAVITY * STEP_S * (1 - fallMps * fallMps / (FALL_MOST_MPS * FALL_MOST_MPS)));
-        groundMps *= Math.exp(-STEP_S / 3);
-        double x = path.xM() + groundMps * Math.sin(course.trackRad()) * STEP_S;
-        double y = path.yM() + groundMps * Math.cos(course.trackRad()) * STEP_S;
-        path = new Place(x, y, path.upM() - fallMps * STEP_S);
-        double ground = around.groundM(path.point());
-        if (truly().upM() <= (Double.isNaN(ground) ? homing.takeOffUpM() : ground)) {
-            path = new Place(x, y, (Double.isNaN(ground) ? homing.takeOffUpM() : ground));
+        double drag = fallMps * fallMps / (FALL_MOST_MPS * FALL_MOST_MPS);
+        fallMps = Math.min(FALL_MOST_MPS, fallMps + GRAVITY * STEP_S * (1 - drag));
+        groundMps *= Math.exp(-STEP_S / FALL_SLOWS_S);
+        PlanePoint at = path.point().moved(course.trackRad(), groundMps * STEP_S);
+        path = Place.over(at, path.upM() - fallMps * STEP_S);
+        if (truly().upM() <= reroute.groundM(at)) {
+            path = Place.over(at, reroute.groundM(at));
             impactMps = Math.hypot(fallMps, groundMps);
             crash();
         }
@@ -852,15 +660,12 @@ public final class SimulatedFlight {
         }
         Place here = truly();
         boolean home = here.point().distanceM(homing.launch()) < 30;
-        if (lasts(Fault.PERSON) && home && Math.hypot(nudgedX, nudgedY) < PERSON_M) {
+        if (faults.lasts(Fault.PERSON) && home && motion.nudgedM() < PERSON_M) {
             tell("near", "it lands beside somebody", "");
         }
         phase = Phase.LANDED;
         groundMps = 0;
-        offX = 0;
-        offY = 0;
-        speedX = 0;
-        speedY = 0;
+        motion.stand();
         int missing = sortie.photos() - taken().size();
         tell(
                 "landed",
@@ -870,13 +675,14 @@ public final class SimulatedFlight {
                                         ? "at home"
                                         : "%.0f m from home"
                                                 .formatted(here.point().distanceM(homing.launch())),
-                                Math.round(100 * charge),
+                                Math.round(100 * cells.charge()),
                                 missing == 0 ? "" : ", %d stations without a good photo".formatted(missing)),
                 "");
     }
 
     /** Stations between two places of a line. */
     private void photographed(Line line, double from, double to, double since, double took, double chance) {
+        double turned = aircraft.kind().wing() ? 0 : Math.IEEEremainder(yaw - course.trackRad(), 2 * Math.PI);
         for (int i = line.firstExposure(); i < line.firstExposure() + line.exposures(); i++) {
             Exposure one = flown.exposures().get(i);
             double at = line.from().distanceM(one.point());
@@ -884,113 +690,63 @@ public final class SimulatedFlight {
             if (at >= from - 1e-6 && at <= to + 1e-9 && passed.add(station)) {
                 double share = to > from ? (at - from) / (to - from) : 1;
                 Pose pose = one.pose();
-                double turned = Math.IEEEremainder(yaw - course.trackRad(), 2 * Math.PI);
-                Pose flownPose = new Pose(
-                        pose.eastM() + offX,
-                        pose.northM() + offY,
+                Pose known = new Pose(
+                        pose.eastM() + motion.x(),
+                        pose.northM() + motion.y(),
                         line.upAt(at),
-                        pose.yawRad() + (aircraft.kind().wing() ? 0 : turned),
+                        pose.yawRad() + turned,
                         pose.pitchRad(),
                         pose.rollRad());
-                photo(station + 1, flownPose, false, since + took * share, chance);
+                release(station + 1, known, (tick - 1) * STEP_S + since + took * share, chance);
             }
         }
     }
 
-    private void photo(int station, Pose pose, boolean test, double late) {
-        photo(station, pose, test, late, 1);
-    }
-
-    /**
-     * @param pose as it is known
-     * @param late seconds after the step began
-     */
-    private void photo(int station, Pose pose, boolean test, double late, double chance) {
-        double now = (tick - 1) * STEP_S + late;
-        Set<Shot.Flaw> flaws = EnumSet.noneOf(Shot.Flaw.class);
-        boolean off = now < cameraFromS;
-        boolean skipped = lasts(Fault.SKIPPED_PHOTOS) && chance < SKIPS;
-        boolean tooSoon = now - lastShotS < camera.minIntervalS() - 1e-6;
-        boolean full = cardPhotos
-                >= Math.min(
-                        camera.storage().photosPerFlight(),
-                        camera.storage().cardBytes() / camera.storage().bytesPerPhoto());
-        if (off || skipped || tooSoon || full || lasts(Fault.STUCK_SHUTTER)) {
-            flaws.add(Shot.Flaw.MISSING);
-            if (full && now - lastShotTold > 60) {
-                lastShotTold = now;
-                tell("card", "the card is full", "");
-            }
-        } else {
-            lastShotS = now;
-            cardPhotos++;
-        }
-        if (test) {
-            flaws.add(Shot.Flaw.TEST);
-        }
-        double gsd = plan.design().scale().gsdM();
-        double blur = Math.hypot(
-                        groundMps * Math.sin(course.trackRad()) + speedX,
-                        groundMps * Math.cos(course.trackRad()) + speedY)
-                * shutterS
-                / gsd;
-        // A hard gust turns the camera faster than it flies.
-        double shaken = blur + Math.hypot(air.gustX(), air.gustY()) > 4.5 ? blur + 2.5 : blur;
-        if (shaken > BLUR_PX) {
-            flaws.add(Shot.Flaw.BLURRED);
-        }
-        double stops = lasts(Fault.CLOUD) ? CLOUD_STOPS : 0;
-        if (stops < DARK_STOPS) {
-            flaws.add(Shot.Flaw.DARK);
-        }
-        boolean fixed = receiver.solution() == Receiver.Solution.FIXED;
-        if (!fixed && plan.request().aircraft().positioning().horizontalM() < 1) {
-            flaws.add(Shot.Flaw.UNFIXED);
-        }
+    private void release(int station, Pose known, double now, double chance) {
         Pose truly = new Pose(
-                pose.eastM() - receiver.errorX(),
-                pose.northM() - receiver.errorY(),
-                pose.upM() + zeroM() - receiver.errorUp(),
-                pose.yawRad(),
-                pose.pitchRad(),
-                pose.rollRad());
+                known.eastM() - receiver.errorX(),
+                known.northM() - receiver.errorY(),
+                known.upM() + zeroM() - receiver.errorUp(),
+                known.yawRad(),
+                known.pitchRad(),
+                known.rollRad());
+        double speed = Math.hypot(
+                groundMps * Math.sin(course.trackRad()) + motion.speedX(),
+                groundMps * Math.cos(course.trackRad()) + motion.speedY());
         double ground = around.groundM(new PlanePoint(truly.eastM(), truly.northM()));
-        double planned = pose.upM() - ground;
-        if (station > 0 && truly.upM() - ground < LOW_SHARE * planned) {
-            flaws.add(Shot.Flaw.LOW);
+        Shot shot = releases.shot(
+                new Releases.Release(station, now, known, truly, speed, ground, chance), faults, receiver, air);
+        shots.add(shot);
+        progress.count(shot);
+        if (releases.full() && !fullTold) {
+            fullTold = true;
+            tell("card", "the card is full", "");
         }
-        shots.add(new Shot(
-                shots.size() + 1, station, now, truly, pose, flaws, shaken, stops, receiver.horizontalM(), fixed));
     }
 
     private void hear() {
-        Place here = truly();
-        double antenna = around.takeOffM(pilot) + ANTENNA_M;
-        double far = Math.max(1, Math.hypot(here.point().distanceM(pilot), here.upM() - antenna));
-        boolean hidden = !Double.isNaN(antenna)
-                && phase.inTheAir()
-                && !sight.clear(here.xM(), here.yM(), here.upM(), pilot.xM(), pilot.yM(), antenna);
-        double db = 20 * Math.log10(LINK_RANGE_M / far) - (hidden ? LINK_HIDDEN_DB : 0);
-        link = lasts(Fault.LOST_LINK) ? 0 : clamp(db / LINK_WHOLE_DB, 0, 1);
-        deaf = link > 0 ? 0 : deaf + SAMPLE_TICKS * STEP_S;
-        if (!lost && deaf >= LINK_LOST_S && phase.inTheAir()) {
-            lost = true;
-            // What lands, or comes home, goes on doing so.
-            boolean homeward = phase == Phase.LANDING || phase == Phase.RETURNING;
-            LostLink does = homeward ? LostLink.GO_ON : settings.lostLink();
-            tell("link", "lost: it " + (homeward ? "goes on coming down" : does.words()), "");
-            switch (does) {
-                case RETURN -> comeHome("link lost");
-                case HOVER -> pause();
-                case LAND -> land();
-                case GO_ON -> {}
-            }
-        } else if (lost && link > 0) {
-            lost = false;
+        Radio.Change change =
+                radio.hear(truly(), phase.inTheAir(), faults.lasts(Fault.LOST_LINK), SAMPLE_TICKS * STEP_S);
+        if (change == Radio.Change.LOST) {
+            linkLost();
+        } else if (change == Radio.Change.HEARD) {
             tell("link", "it is heard again", "");
         }
-        if (phase == Phase.HOLDING && charge < home() + 0.01) {
+        if (phase == Phase.HOLDING && cells.charge() < home() + 0.01) {
             comeHome("the battery asks for it");
+        }
+    }
+
+    /** What lands, or comes home, goes on doing so. */
+    private void linkLost() {
+        boolean homeward = phase == Phase.LANDING || phase == Phase.RETURNING;
+        LostLink does = homeward ? LostLink.GO_ON : settings.lostLink();
+        tell("link", "lost: it " + (homeward ? "goes on coming down" : does.words()), "");
+        switch (does) {
+            case RETURN -> comeHome("link lost");
+            case HOVER -> pause();
+            case LAND -> land();
+            case GO_ON -> {}
         }
     }
 
@@ -1002,28 +758,24 @@ public final class SimulatedFlight {
                 known(),
                 groundMps,
                 yaw,
-                charge,
+                cells.charge(),
                 home(),
                 receiver.satellites(),
                 solution(),
                 windMps(),
                 windFromRad(),
-                link,
+                radio.strength(),
                 photos()));
     }
 
-    private boolean lasts(Fault fault) {
-        Came one = came.get(fault);
-        return one != null && Double.isNaN(one.ended());
-    }
-
-    private void faults() {
+    /** Somebody stands in the landing zone only when it comes; all else comes in the air, at its time. */
+    private void comeFaults() {
         for (Script.Planned planned : script.faults()) {
             boolean due = planned.fault() == Fault.PERSON
                     ? (phase == Phase.RETURNING || phase == Phase.LANDING || homeward())
-                            && path.point().distanceM(homing.launch()) < 40
+                            && path.point().distanceM(homing.launch()) < NEAR_HOME_M
                     : phase.inTheAir() && seconds() >= planned.share() * sortie.seconds();
-            if (due && !came.containsKey(planned.fault())) {
+            if (due && !faults.knows(planned.fault())) {
                 begin(planned.fault());
             }
         }
@@ -1042,40 +794,8 @@ public final class SimulatedFlight {
     }
 
     private void begin(Fault fault) {
-        came.put(fault, new Came(fault, seconds(), Double.NaN, Double.NaN, Optional.empty()));
+        faults.begin(fault, seconds());
         tell("fault", fault.sign(), "");
-    }
-
-    private void answered(Command.Kind pressed) {
-        for (Came one : List.copyOf(came.values())) {
-            if (one.by().isEmpty() && one.fault().answers().contains(pressed) && Double.isNaN(one.ended())) {
-                came.put(one.fault(), new Came(one.fault(), one.began(), one.ended(), seconds(), Optional.of(pressed)));
-            }
-        }
-    }
-
-    /** Faults that are over: by themselves, or because something was done. */
-    private void mended() {
-        for (Came one : List.copyOf(came.values())) {
-            if (!Double.isNaN(one.ended())) {
-                continue;
-            }
-            boolean over = seconds() - one.began() > one.fault().lastsS();
-            boolean mended = switch (one.fault()) {
-                case STUCK_SHUTTER -> cameraFromS > 0 && seconds() >= cameraFromS && cameraFromS > one.began();
-                case BASE -> seconds() >= baseFromS && baseFromS > one.began();
-                case PERSON -> seconds() >= callFromS && callFromS > one.began();
-                default -> false;
-            };
-            if (over || mended) {
-                came.put(one.fault(), new Came(one.fault(), one.began(), seconds(), one.answered(), one.by()));
-                tell("mended", one.fault().words() + ": over", "");
-            }
-        }
-    }
-
-    private static double clamp(double value, double least, double most) {
-        return Math.max(least, Math.min(most, value));
     }
 
     private void tell(String kind, String words, String who) {

@@ -163,7 +163,7 @@ class SimulatedFlightTest {
         Sortie sortie = sorties.all().get(0);
         SimulatedFlight flight = begun(sorties, still());
         flyOut(flight);
-        assertThat(flight.phase()).isEqualTo(SimulatedFlight.Phase.LANDED);
+        assertThat(flight.phase()).isEqualTo(Phase.LANDED);
         assertThat(flight.seconds()).isCloseTo(sortie.seconds(), Percentage.withPercentage(1.5));
         assertThat(1 - flight.charge()).isCloseTo(sortie.taken(), Percentage.withPercentage(2.5));
         assertThat(flight.taken()).hasSize(sortie.photos());
@@ -282,7 +282,7 @@ class SimulatedFlightTest {
         var spot = flight.known().point();
         flight.press(new Command(Command.Kind.NUDGE, 3, -2), "P", "");
         flyOut(flight);
-        assertThat(flight.phase()).isEqualTo(SimulatedFlight.Phase.LANDED);
+        assertThat(flight.phase()).isEqualTo(Phase.LANDED);
         assertThat(flight.known().xM() - spot.xM()).isCloseTo(3, Offset.offset(0.3));
         assertThat(flight.known().yM() - spot.yM()).isCloseTo(-2, Offset.offset(0.3));
         assertThat(flight.aboveGroundM()).isCloseTo(0, Offset.offset(0.6));
@@ -298,7 +298,7 @@ class SimulatedFlightTest {
         double began = flight.seconds();
         flight.press(Command.of(Command.Kind.MOTORS_OFF), "P", "somebody below");
         flyOut(flight);
-        assertThat(flight.phase()).isEqualTo(SimulatedFlight.Phase.LOST);
+        assertThat(flight.phase()).isEqualTo(Phase.LOST);
         double took = flight.seconds() - began;
         assertThat(took).isBetween(Math.sqrt(2 * height / 9.80665) - 0.2, 3 * Math.sqrt(2 * height / 9.80665));
         assertThat(flight.impactMps()).isBetween(10.0, 25.0);
@@ -364,13 +364,13 @@ class SimulatedFlightTest {
     void aLostLinkHearsNothingAndDoesWhatIsSet() {
         Script script = new Script(5, 0.3, 1, 1, List.of(new Script.Planned(Fault.LOST_LINK, 0.4)));
         SimulatedFlight flight = begun(rotor(), script);
-        while (flight.phase() == SimulatedFlight.Phase.FLYING) {
+        while (flight.phase() == Phase.FLYING) {
             flight.step();
         }
-        assertThat(flight.phase()).isEqualTo(SimulatedFlight.Phase.RETURNING);
+        assertThat(flight.phase()).isEqualTo(Phase.RETURNING);
         flight.press(Command.of(Command.Kind.PAUSE), "P", "");
-        assertThat(flight.phase()).isEqualTo(SimulatedFlight.Phase.RETURNING);
-        assertThat(flight.events()).extracting(SimulatedFlight.Event::kind).contains("unheard");
+        assertThat(flight.phase()).isEqualTo(Phase.RETURNING);
+        assertThat(flight.events()).extracting(Event::kind).contains("unheard");
     }
 
     @Test
@@ -378,9 +378,9 @@ class SimulatedFlightTest {
         Script script = new Script(5, 0.3, 1, 1, List.of(new Script.Planned(Fault.WEAK_BATTERY, 0.1)));
         SimulatedFlight flight = begun(sorties(Aircraft.smallMultirotor(), 600, 0, 0), script);
         flyOut(flight);
-        assertThat(flight.phase()).isEqualTo(SimulatedFlight.Phase.LANDED);
+        assertThat(flight.phase()).isEqualTo(Phase.LANDED);
         assertThat(flight.charge()).isGreaterThan(0.15);
-        assertThat(flight.events()).extracting(SimulatedFlight.Event::words).contains("the battery asks for it");
+        assertThat(flight.events()).extracting(Event::words).contains("the battery asks for it");
     }
 
     @Test
@@ -389,8 +389,27 @@ class SimulatedFlightTest {
         flyFor(flight, 60);
         flight.press(Command.of(Command.Kind.SINK), "P", "");
         flyFor(flight, 60);
-        assertThat(flight.phase()).isEqualTo(SimulatedFlight.Phase.HOLDING);
+        assertThat(flight.phase()).isEqualTo(Phase.HOLDING);
         assertThat(flight.aboveGroundM()).isCloseTo(10, Offset.offset(1.0));
+    }
+
+    /** After a sink it goes on at the station it had not taken yet. */
+    @Test
+    void whatSankGoesOnAtItsNextStation() {
+        SimulatedFlight flight = begun(level(), still());
+        flyFor(flight, 60);
+        int had = flight.taken().size();
+        flight.press(Command.of(Command.Kind.SINK), "P", "");
+        flyFor(flight, 60);
+        var low = flight.known();
+        flight.press(Command.of(Command.Kind.RESUME), "P", "");
+        flight.step();
+        assertThat(flight.known().point().distanceM(low.point())).isLessThan(2);
+        flyOut(flight);
+        assertThat(flight.taken()).hasSize(flight.sortie().photos());
+        assertThat(flight.shots().size())
+                .isBetween(flight.sortie().photos(), flight.sortie().photos() + 1);
+        assertThat(had).isPositive();
     }
 
     /** Behind a ridge the link fades. */
@@ -414,8 +433,8 @@ class SimulatedFlightTest {
         assertThat(left).isCloseTo(flight.sortie().seconds() - 100, Offset.offset(8.0));
         double hang = flight.hangS();
         flight.press(Command.of(Command.Kind.PAUSE), "P", "");
-        flyFor(flight, hang + 60);
-        assertThat(flight.phase()).isEqualTo(SimulatedFlight.Phase.RETURNING);
+        flyFor(flight, hang + 20);
+        assertThat(flight.phase()).isEqualTo(Phase.RETURNING);
         flyOut(flight);
         assertThat(flight.charge()).isGreaterThan(0.2);
         int strips = flight.stripsDone();
@@ -452,7 +471,7 @@ class SimulatedFlightTest {
         assertThat(flight.able()).doesNotContain(Command.Kind.SINK);
         flight.press(Command.of(Command.Kind.RETURN), "P", "");
         flyOut(flight);
-        assertThat(flight.phase()).isEqualTo(SimulatedFlight.Phase.LANDED);
+        assertThat(flight.phase()).isEqualTo(Phase.LANDED);
     }
 
     @Test

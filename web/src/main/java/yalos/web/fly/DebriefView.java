@@ -4,6 +4,8 @@ import java.util.List;
 import java.util.stream.Collectors;
 import org.springframework.ui.Model;
 import yalos.core.rehearsal.Debrief;
+import yalos.core.rehearsal.Event;
+import yalos.core.rehearsal.Phase;
 import yalos.core.rehearsal.SimulatedFlight;
 import yalos.core.units.UnitChoice;
 import yalos.web.sorties.Percent;
@@ -24,7 +26,7 @@ final class DebriefView {
         model.addAttribute("missing", missing);
         model.addAttribute("over", flight.over());
         model.addAttribute("phase", flight.phase().words());
-        model.addAttribute("lost", flight.phase() == SimulatedFlight.Phase.LOST);
+        model.addAttribute("lost", flight.phase() == Phase.LOST);
         model.addAttribute("flownFor", FlyState.clock(flight.seconds()));
         model.addAttribute("charge", Percent.of(flight.charge()));
         model.addAttribute(
@@ -52,7 +54,7 @@ final class DebriefView {
                                         plan.lines().size(),
                                         Percent.minutes(debrief.againS())))
                         .orElse(""));
-        List<SimulatedFlight.Event> events = flight.events();
+        List<Event> events = flight.events();
         model.addAttribute(
                 "events",
                 events.stream()

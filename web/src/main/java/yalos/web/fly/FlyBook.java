@@ -1,11 +1,11 @@
 package yalos.web.fly;
 
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
+import yalos.core.fault.InputFault;
 import yalos.core.rehearsal.Command;
 import yalos.core.rehearsal.Fault;
 import yalos.core.sortie.Sorties;
@@ -13,10 +13,12 @@ import yalos.web.block.OpenBlock;
 import yalos.web.block.Planned;
 import yalos.web.block.Stage;
 import yalos.web.block.StageBook;
+import yalos.web.shell.NotThere;
 import yalos.web.shell.Person;
 import yalos.web.sorties.Percent;
 import yalos.web.sorties.SortieDesk;
 import yalos.web.store.FlyMapper;
+import yalos.web.store.Unreadable;
 
 /** The field book's page of the Fly stage: where it is and whether it comes home, what can be pressed; or what to begin with. */
 @Component
@@ -58,8 +60,8 @@ class FlyBook implements StageBook {
 
     @Override
     public Optional<Standing> standing(OpenBlock block, Planned planned) {
-        return Optional.of(rows.last(block.id())
-                .map(row -> row.ended ? new Standing("rehearsed", "done") : new Standing("rehearsal on", "mind"))
+        return Optional.of(rows.lastEnded(block.id())
+                .map(ended -> ended ? new Standing("rehearsed", "done") : new Standing("rehearsal on", "mind"))
                 .orElse(new Standing("not rehearsed", "")));
     }
 
@@ -72,15 +74,26 @@ class FlyBook implements StageBook {
         model.addAttribute("others", Button.of(OTHERS));
         model.addAttribute("speeds", LiveRun.SPEEDS);
         model.addAttribute("whyNot", "");
-        Optional<LiveRun> last = desk.last(block.id());
-        last.ifPresent(run -> {
-            model.addAttribute("run", run.id());
-            model.addAttribute("ended", rows.run(run.id()).map(row -> row.ended).orElse(true));
-            FlyState state = run.state(opened.units(), Integer.MAX_VALUE, Integer.MAX_VALUE);
-            model.addAttribute("now", state);
-            model.addAttribute("first", run.ask(flight -> flight.sortie().start() + 1));
-            model.addAttribute("lastStation", run.ask(flight -> flight.sortie().to() + 1));
-        });
+        try {
+            desk.last(block.id()).ifPresent(run -> run(run, opened, model));
+        } catch (InputFault | NotThere | Unreadable lost) {
+            // What it was flown over may be gone; another can be begun all the same.
+            model.addAttribute("lostRun", "The last rehearsal cannot be shown any more: " + lost.getMessage());
+        }
+        choices(opened, model);
+    }
+
+    private void run(LiveRun run, Opened opened, Model model) {
+        model.addAttribute("run", run.id());
+        model.addAttribute("ended", rows.run(run.id()).map(row -> row.ended).orElse(true));
+        FlyState state = run.state(opened.units(), Integer.MAX_VALUE, Integer.MAX_VALUE);
+        model.addAttribute("now", state);
+        model.addAttribute("first", run.ask(flight -> flight.sortie().start() + 1));
+        model.addAttribute("lastStation", run.ask(flight -> flight.sortie().to() + 1));
+    }
+
+    private void choices(Opened opened, Model model) {
+        OpenBlock block = opened.block();
         List<String> choices = new ArrayList<>();
         opened.planned().whole().ifPresent(whole -> {
             SortieDesk.Found found = sorties.of(block.id(), block.facts(), whole.plan());
@@ -95,7 +108,5 @@ class FlyBook implements StageBook {
                                     Percent.minutes(sortie.seconds())))));
         });
         model.addAttribute("choices", choices);
-        model.addAttribute(
-                "faultKeys", Arrays.stream(Fault.values()).map(Fault::key).toList());
     }
 }

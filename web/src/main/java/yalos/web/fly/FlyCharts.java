@@ -2,6 +2,7 @@ package yalos.web.fly;
 
 import java.util.List;
 import java.util.Locale;
+import yalos.core.rehearsal.Sample;
 import yalos.core.rehearsal.SimulatedFlight;
 import yalos.core.sortie.Surroundings;
 import yalos.core.units.UnitChoice;
@@ -15,7 +16,7 @@ final class FlyCharts {
     private FlyCharts() {}
 
     static String svg(SimulatedFlight flight, UnitChoice units) {
-        List<SimulatedFlight.Sample> all = flight.samples();
+        List<Sample> all = flight.samples();
         int every = Math.max(1, all.size() / MOST);
         int n = all.isEmpty() ? 0 : (all.size() - 1) / every + 1;
         double unit = units.unit(UnitKind.HEIGHT).size();
@@ -30,7 +31,7 @@ final class FlyCharts {
         double least = 0;
         double most = 10 / unit;
         for (int i = 0; i < n; i++) {
-            SimulatedFlight.Sample one = all.get(i * every);
+            Sample one = all.get(i * every);
             xs[i] = one.seconds() / 60;
             path[i] = (one.truly().upM() - zero) / unit;
             double below = around.groundM(one.truly().point());

@@ -12,6 +12,8 @@ import tools.jackson.databind.node.ObjectNode;
 import yalos.core.block.LocalPlane;
 import yalos.core.flight.Place;
 import yalos.core.geodesy.LonLat;
+import yalos.core.rehearsal.Event;
+import yalos.core.rehearsal.Sample;
 import yalos.core.rehearsal.Shot;
 import yalos.core.rehearsal.SimulatedFlight;
 import yalos.web.shell.NotThere;
@@ -62,13 +64,14 @@ final class FlyLog {
                         "event")
                 .get();
         double zero = flight.sortie().homing().takeOffUpM();
+        boolean known = flight.sorties().given().plan().overGround().isPresent();
         try (CSVPrinter printer = new CSVPrinter(text, format)) {
             int event = 0;
-            for (SimulatedFlight.Sample one : flight.samples()) {
+            for (Sample one : flight.samples()) {
                 StringBuilder told = new StringBuilder();
                 while (event < flight.events().size()
                         && flight.events().get(event).seconds() <= one.seconds()) {
-                    SimulatedFlight.Event happened = flight.events().get(event++);
+                    Event happened = flight.events().get(event++);
                     told.append(told.isEmpty() ? "" : "; ")
                             .append(happened.words())
                             .append(happened.who().isEmpty() ? "" : " (" + happened.who() + ")");
@@ -79,7 +82,7 @@ final class FlyLog {
                         one.phase().name(),
                         figure(at.lonDeg(), 8),
                         figure(at.latDeg(), 8),
-                        figure(one.known().upM(), 2),
+                        known ? figure(one.known().upM(), 2) : "",
                         figure(one.known().upM() - zero, 2),
                         figure(one.groundMps(), 2),
                         figure((Math.toDegrees(one.yawRad()) % 360 + 360) % 360, 1),
@@ -110,7 +113,7 @@ final class FlyLog {
         ObjectNode path = feature(features, "LineString", "path");
         ArrayNode places = path.putArray("coordinates");
         ArrayNode times = ((ObjectNode) features.get(0).get("properties")).putArray("seconds");
-        for (SimulatedFlight.Sample one : flight.samples()) {
+        for (Sample one : flight.samples()) {
             position(places.addArray(), flight, one.known());
             times.add(Math.round(one.seconds() * 10) / 10.0);
         }
@@ -132,7 +135,7 @@ final class FlyLog {
                             shot.known().northM(),
                             shot.known().upM()));
         }
-        for (SimulatedFlight.Event event : flight.events()) {
+        for (Event event : flight.events()) {
             ObjectNode point = feature(features, "Point", "event");
             ObjectNode properties =
                     (ObjectNode) features.get(features.size() - 1).get("properties");
@@ -161,7 +164,7 @@ final class FlyLog {
         return geometry;
     }
 
-    /** Heights above the geoid. */
+    /** Heights above the geoid; above the take-off over level ground of no known height. */
     private static void position(ArrayNode to, SimulatedFlight flight, Place place) {
         LonLat at = plane(flight).toLonLat(place.point());
         to.add(Math.round(at.lonDeg() * 1e8) / 1e8)

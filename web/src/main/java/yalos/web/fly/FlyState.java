@@ -8,6 +8,9 @@ import yalos.core.flight.Place;
 import yalos.core.geodesy.EastNorth;
 import yalos.core.geodesy.PlanePoint;
 import yalos.core.rehearsal.Command;
+import yalos.core.rehearsal.Event;
+import yalos.core.rehearsal.Phase;
+import yalos.core.rehearsal.Sample;
 import yalos.core.rehearsal.Shot;
 import yalos.core.rehearsal.SimulatedFlight;
 import yalos.core.units.UnitChoice;
@@ -60,7 +63,7 @@ record FlyState(
         LocalPlane plane = flight.sorties().given().plan().block().plane();
         Place here = flight.truly();
         EastNorth at = plane.toGrid(here.point());
-        List<SimulatedFlight.Sample> log = flight.samples();
+        List<Sample> log = flight.samples();
         int from = Math.min(samples, log.size());
         double[] trail = new double[2 * (log.size() - from)];
         for (int i = from; i < log.size(); i++) {
@@ -81,10 +84,10 @@ record FlyState(
         }
         int charge = (int) Math.floor(100 * flight.charge());
         int home = (int) Math.ceil(100 * flight.home());
-        List<SimulatedFlight.Event> events = flight.events();
+        List<Event> events = flight.events();
         List<Told> told = new ArrayList<>();
         for (int i = events.size() - 1; i >= Math.max(0, events.size() - EVENTS); i--) {
-            SimulatedFlight.Event event = events.get(i);
+            Event event = events.get(i);
             told.add(new Told(clock(event.seconds()), event.words(), event.who()));
         }
         return new FlyState(
@@ -114,7 +117,7 @@ record FlyState(
     }
 
     private static String mood(SimulatedFlight flight, int charge, int home) {
-        if (flight.phase() == SimulatedFlight.Phase.LOST || flight.phase().inTheAir() && charge <= home) {
+        if (flight.phase() == Phase.LOST || flight.phase().inTheAir() && charge <= home) {
             return "stop";
         }
         return flight.phase().inTheAir() && charge - home < 8 || !flight.signs().isEmpty() ? "mind" : "done";

@@ -106,7 +106,7 @@ final class PhotoFiles {
             zip.setLevel(1);
             zip.putNextEntry(new ZipEntry("README.txt"));
             zip.write(
-                    ("Photos of a simulated flight: sortie %d of %s.%nNothing real was photographed. Positions and times lie in the files (EXIF); heights are above the geoid.%n"
+                    ("Photos of a simulated flight: sortie %d of %s.%nNothing real was photographed. Positions and times lie in the files (EXIF); heights are above the geoid, where the ground is known.%n"
                                     .formatted(
                                             flight.sortie().number(),
                                             plan.request().camera().name()))
@@ -184,10 +184,14 @@ final class PhotoFiles {
         gps.add(GpsTagConstants.GPS_TAG_GPS_LATITUDE, degrees(place.latDeg()));
         gps.add(GpsTagConstants.GPS_TAG_GPS_LONGITUDE_REF, place.lonDeg() < 0 ? "W" : "E");
         gps.add(GpsTagConstants.GPS_TAG_GPS_LONGITUDE, degrees(place.lonDeg()));
-        gps.add(GpsTagConstants.GPS_TAG_GPS_ALTITUDE_REF, (byte) (shot.known().upM() < 0 ? 1 : 0));
-        gps.add(
-                GpsTagConstants.GPS_TAG_GPS_ALTITUDE,
-                new RationalNumber((int) Math.round(Math.abs(shot.known().upM()) * 1000), 1000));
+        // Over level ground of no known height nobody knows how high that is above the sea, so nothing is said.
+        if (plan.overGround().isPresent()) {
+            gps.add(GpsTagConstants.GPS_TAG_GPS_ALTITUDE_REF, (byte)
+                    (shot.known().upM() < 0 ? 1 : 0));
+            gps.add(
+                    GpsTagConstants.GPS_TAG_GPS_ALTITUDE,
+                    new RationalNumber((int) Math.round(Math.abs(shot.known().upM()) * 1000), 1000));
+        }
         double direction = Math.toDegrees(shot.known().yawRad() + plane.convergenceRad());
         gps.add(GpsTagConstants.GPS_TAG_GPS_IMG_DIRECTION_REF, "T");
         gps.add(

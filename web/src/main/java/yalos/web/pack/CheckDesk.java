@@ -11,6 +11,7 @@ import java.util.Optional;
 import org.springframework.stereotype.Component;
 import yalos.core.day.CheckList;
 import yalos.core.day.Papers;
+import yalos.core.fault.InputFault;
 import yalos.core.sortie.Sorties;
 import yalos.core.units.UnitChoice;
 import yalos.web.block.OpenBlock;
@@ -24,6 +25,8 @@ import yalos.web.store.FieldMapper;
 import yalos.web.store.FieldMapper.SignatureRow;
 import yalos.web.store.HistoryMapper;
 import yalos.web.store.Unreadable;
+import yalos.web.work.Recent;
+import yalos.web.work.TookTooLong;
 
 /**
  * The checklist of a block as it stands: its lines with the figures of the present plan, what changed since the last issued revision, and who signed. A line is signed as it read then, so that another figure opens
@@ -39,6 +42,7 @@ class CheckDesk {
     private final HistoryMapper history;
     private final FieldMapper rows;
     private final Preferences preferences;
+    private final Map<BlockFacts, Optional<Sorties>> cut = Recent.map(20);
 
     CheckDesk(PlanDesk plans, SortieDesk desk, HistoryMapper history, FieldMapper rows, Preferences preferences) {
         this.plans = plans;
@@ -168,6 +172,24 @@ class CheckDesk {
         return PlanFigures.of(facts, whole.get().plan(), sorties, units);
     }
 
+    /** The figures of what was issued: cut for itself, so that the present block's sorties are not disturbed. */
+    private PlanFigures issued(BlockFacts facts, UnitChoice units) {
+        Optional<Planned.Whole> whole = plans.plan(facts).whole();
+        if (whole.isEmpty()) {
+            return PlanFigures.none(units);
+        }
+        Optional<Sorties> known = cut.get(facts);
+        if (known == null) {
+            try {
+                known = Optional.of(desk.cut(facts, whole.get().plan(), desk.means(facts)));
+            } catch (InputFault | TookTooLong none) {
+                known = Optional.empty();
+            }
+            cut.put(facts, known);
+        }
+        return PlanFigures.of(facts, whole.get().plan(), known, units);
+    }
+
     /** A line for every figure that is not what the last issued revision had. */
     private List<CheckList.Check> changed(OpenBlock block, PlanFigures now, UnitChoice units) {
         List<CheckList.Check> lines = new ArrayList<>();
@@ -199,7 +221,7 @@ class CheckDesk {
             try {
                 BlockFacts facts = FactsJson.read(
                         history.revision(block.id(), row.number()).orElseThrow().facts());
-                return Optional.of(new Issued(row.number(), row.issuedAt(), figures(block.id(), facts, units)));
+                return Optional.of(new Issued(row.number(), row.issuedAt(), issued(facts, units)));
             } catch (Unreadable older) {
                 return Optional.empty();
             }

@@ -57,6 +57,10 @@ public interface FlyMapper {
             + " from fly_run where block_id = #{block} order by id desc limit 1")
     Optional<RunRow> last(long block);
 
+    /** Whether the block's last run has ended; empty where none was begun. */
+    @Select("select ended from fly_run where block_id = #{block} order by id desc limit 1")
+    Optional<Boolean> lastEnded(long block);
+
     @Update("update fly_run set ticks = #{ticks}, speed = #{speed}, ended = #{ended} where id = #{id}")
     void keep(
             @Param("id") long id, @Param("ticks") long ticks, @Param("speed") int speed, @Param("ended") boolean ended);

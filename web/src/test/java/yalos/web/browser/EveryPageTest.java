@@ -235,7 +235,7 @@ class EveryPageTest {
         "brief,         /blocks/2/brief,            paper, 1280, 800",
         "ground,        /blocks/3/ground,           paper, 1280, 800",
         "kit,           /blocks/2/kit,              paper, 1280, 800",
-        "compare,       /blocks/2/compare,          paper, 1280, 800",
+        "field-pack,    /blocks/2/field-pack,       paper, 1280, 800",
         "strips,        /blocks/2/strips,           paper, 1280, 800",
         "section,       /blocks/2/strips,           paper, 1280, 800",
         "proof,         /blocks/2/proof,            paper, 1280, 800",
@@ -244,12 +244,12 @@ class EveryPageTest {
         "measured,      /blocks/2/control/measured, dusk,  1280, 800",
         "sorties,       /blocks/2/sorties,          paper, 1280, 800",
         "shadows,       /blocks/2/sorties,          paper, 1280, 800",
-        "print,         /blocks/2/print,            paper, 1280, 800",
+        "debrief,       /blocks/2/fly/1/debrief,    paper, 1280, 800",
         "passes,        /blocks/5/strips,           paper, 1280, 800",
         "corridor,      /blocks/4/strips,           paper, 1280, 800",
         "map,           /blocks/4/ground,           paper, 1280, 800",
         "job,           /jobs/1,                    paper, 1280, 800",
-        "playback,      /blocks/2/strips,           paper, 1280, 800",
+        "fly,           /blocks/3/fly,              paper, 1280, 800",
     })
     void retakePictures(String name, String path, String look, int width, int height) {
         Page page = open(path, look, width, height);
@@ -290,11 +290,13 @@ class EveryPageTest {
             page.click("text=Lay under");
             Browsing.awaitSheet(page);
         }
-        if (name.equals("playback")) {
-            page.click("[data-tool=play]");
-            page.waitForSelector("#player:not([hidden])");
-            page.evaluate(
-                    "const time = document.querySelector('#player input'); time.value = 400; time.dispatchEvent(new Event('input'))");
+        if (name.equals("fly")) {
+            page.locator("button:has-text('Begin')").last().click();
+            page.waitForSelector("#fly[data-heard=true]");
+            page.click("[data-fly=START]");
+            page.click("[data-fly-speed='20']");
+            page.waitForFunction("() => Number(document.getElementById('fly').dataset.tick) > 2200");
+            page.click("[data-fly-speed='0']");
             page.waitForSelector(".long-section svg .earth");
         }
         if (page.locator("#map").count() > 0) {

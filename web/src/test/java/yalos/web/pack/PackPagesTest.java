@@ -490,7 +490,7 @@ class PackPagesTest {
                 "/import",
                 "text",
                 "54.5134 -4.3489\n54.5134 -4.3309\n54.5234 -4.3309\n54.5234 -4.3489");
-        visitor.change(block, "strips", "/ledger/gsd", "value", "0.8 cm");
+        visitor.change(block, "strips", "/ledger/gsd", "value", "0.5 cm");
         String page = visitor.get("/blocks/" + block + "/strips").body();
         assertThat(page).contains("photos");
         byte[] bytes = bytes(block, "pack.pdf");
@@ -498,7 +498,7 @@ class PackPagesTest {
             assertThat(pdf.getNumberOfPages()).isBetween(8, 60);
             Matcher photos = Pattern.compile("([\\d,]+) photos").matcher(text(pdf));
             assertThat(photos.find()).isTrue();
-            assertThat(Integer.parseInt(photos.group(1).replace(",", ""))).isGreaterThan(20_000);
+            assertThat(Integer.parseInt(photos.group(1).replace(",", ""))).isGreaterThan(38_000);
         }
         assertThat(bytes.length).isLessThan(8_000_000);
     }
