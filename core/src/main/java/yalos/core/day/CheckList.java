@@ -29,7 +29,7 @@ import yalos.core.kit.Positioning;
 public final class CheckList {
     private static final Pattern TIMER = Pattern.compile("\\((\\d{1,4}) s\\)");
     private static final Pattern SHOTS = Pattern.compile("\\((\\d{1,3}) shots?\\)");
-    private static final Pattern FIGURE = Pattern.compile("\\{([^{}]{1,40})}");
+    private static final Pattern FIGURE = Pattern.compile("\\{([^{}]{1,120})}");
 
     private CheckList() {}
 

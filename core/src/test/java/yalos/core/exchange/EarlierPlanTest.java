@@ -59,7 +59,7 @@ class EarlierPlanTest {
         StringBuilder text = new StringBuilder();
         StationCsv.write(new PlanSheetData("round", plan), text);
         EarlierPlan read =
-                EarlierPlan.csv(bytes(text.toString()), plan.block().plane().grid());
+                EarlierFiles.csv(bytes(text.toString()), plan.block().plane().grid());
         assertThat(read.zero()).contains(Zero.GEOID);
         Flight flight = read.flown(plan, Zero.GEOID, OptionalDouble.empty());
         List<Exposure> before = plan.flight().exposures();
@@ -89,11 +89,11 @@ class EarlierPlanTest {
         PlanSheetData data = new PlanSheetData("round", plan);
         ByteArrayOutputStream kml = new ByteArrayOutputStream();
         PlanKml.write(data, kml);
-        EarlierPlan fromKml = EarlierPlan.kml(kml.toByteArray());
+        EarlierPlan fromKml = EarlierFiles.kml(kml.toByteArray());
         assertThat(fromKml.stations()).isTrue();
         ByteArrayOutputStream gpx = new ByteArrayOutputStream();
         PlanGpx.write(data, gpx);
-        EarlierPlan fromGpx = EarlierPlan.gpx(gpx.toByteArray());
+        EarlierPlan fromGpx = EarlierFiles.gpx(gpx.toByteArray());
         assertThat(fromGpx.spots().size()).isGreaterThan(2);
         Flight flight = fromGpx.flown(plan, Zero.GEOID, OptionalDouble.of(300));
         assertThat(flight.exposures()).isNotEmpty();
@@ -110,7 +110,7 @@ class EarlierPlanTest {
         String kml =
                 "<kml><Document><Placemark><LineString><altitudeMode>relativeToGround</altitudeMode><coordinates>%s,%s,75 %s,%s,75</coordinates></LineString></Placemark></Document></kml>"
                         .formatted(a.lonDeg(), a.latDeg(), b.lonDeg(), b.latDeg());
-        EarlierPlan path = EarlierPlan.kml(bytes(kml));
+        EarlierPlan path = EarlierFiles.kml(bytes(kml));
         assertThat(path.stations()).isFalse();
         assertThat(path.zero()).contains(Zero.GROUND);
         Flight flight = path.flown(plan, Zero.GROUND, OptionalDouble.empty());
@@ -133,7 +133,7 @@ class EarlierPlanTest {
     @Test
     void heightsAreNeverGuessed() {
         BlockPlan plan = plan();
-        EarlierPlan bare = EarlierPlan.csv(
+        EarlierPlan bare = EarlierFiles.csv(
                 bytes("lat,lon\n54.5,-4.35\n54.5,-4.349\n"),
                 plan.block().plane().grid());
         assertThat(bare.zero()).isEmpty();
@@ -157,7 +157,7 @@ class EarlierPlanTest {
     void crookedTablesAreToldWhatIsWrong(String text, String sentence) {
         BlockPlan plan = plan();
         assertThatThrownBy(
-                        () -> EarlierPlan.csv(bytes(text), plan.block().plane().grid())
+                        () -> EarlierFiles.csv(bytes(text), plan.block().plane().grid())
                                 .flown(plan, Zero.GEOID, OptionalDouble.of(80)))
                 .isInstanceOf(InputFault.class)
                 .hasMessageContaining(sentence);
@@ -166,12 +166,12 @@ class EarlierPlanTest {
     @Test
     void hostileXmlIsRefused() {
         String bomb = "<!DOCTYPE kml [<!ENTITY a \"aaaa\">]><kml>&a;</kml>";
-        assertThatThrownBy(() -> EarlierPlan.kml(bytes(bomb))).isInstanceOf(InputFault.class);
-        assertThatThrownBy(() -> EarlierPlan.kml(
+        assertThatThrownBy(() -> EarlierFiles.kml(bytes(bomb))).isInstanceOf(InputFault.class);
+        assertThatThrownBy(() -> EarlierFiles.kml(
                         bytes("<kml><Placemark><Point><coordinates>x,y</coordinates></Point></Placemark></kml>")))
                 .isInstanceOf(InputFault.class)
                 .hasMessageContaining("no place");
-        assertThatThrownBy(() -> EarlierPlan.gpx(bytes("<gpx><wpt lat=\"200\" lon=\"0\"/></gpx>")))
+        assertThatThrownBy(() -> EarlierFiles.gpx(bytes("<gpx><wpt lat=\"200\" lon=\"0\"/></gpx>")))
                 .isInstanceOf(InputFault.class);
     }
 }

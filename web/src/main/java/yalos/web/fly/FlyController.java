@@ -45,8 +45,10 @@ class FlyController {
     private final FlyDesk desk;
     private final Preferences preferences;
     private final WorkQueue queue;
+    private final Runs runs;
 
-    FlyController(Blocks blocks, FlyDesk desk, Preferences preferences, WorkQueue queue) {
+    FlyController(Blocks blocks, FlyDesk desk, Preferences preferences, WorkQueue queue, Runs runs) {
+        this.runs = runs;
         this.queue = queue;
         this.blocks = blocks;
         this.desk = desk;
@@ -165,7 +167,7 @@ class FlyController {
             throws IOException {
         OpenBlock block = blocks.open(id);
         LiveRun live = desk.run(id, run);
-        PhotoFiles files = live.ask(flight -> desk.photos(block, run, flight));
+        PhotoFiles files = live.ask(flight -> runs.photos(block, run, flight));
         Path made = Files.createTempFile("photos", ".zip");
         try {
             queue.answer(request, "The photos", BYTES_OF_PHOTOS, PHOTOS_END, work -> {

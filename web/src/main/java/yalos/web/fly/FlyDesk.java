@@ -1,12 +1,7 @@
 package yalos.web.fly;
 
 import jakarta.annotation.PreDestroy;
-import java.io.ByteArrayInputStream;
-import java.io.IOException;
-import java.time.LocalDateTime;
-import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
@@ -14,35 +9,17 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
-import javax.imageio.ImageIO;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
 import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
-import tools.jackson.core.type.TypeReference;
-import tools.jackson.databind.json.JsonMapper;
-import yalos.core.block.LocalPlane;
 import yalos.core.fault.InputFault;
-import yalos.core.geodesy.Bounds;
-import yalos.core.geodesy.PlanePoint;
-import yalos.core.plan.BlockPlan;
 import yalos.core.rehearsal.Command;
 import yalos.core.rehearsal.Fault;
-import yalos.core.rehearsal.Script;
 import yalos.core.rehearsal.SimulatedFlight;
-import yalos.core.sortie.Consumption;
-import yalos.core.sortie.Packs;
-import yalos.core.sortie.Sorties;
 import yalos.core.units.UnitChoice;
 import yalos.web.block.OpenBlock;
-import yalos.web.block.PlanDesk;
-import yalos.web.elevation.Pictures;
 import yalos.web.shell.NotThere;
-import yalos.web.shell.Person;
-import yalos.web.sorties.Charged;
-import yalos.web.sorties.SortieDesk;
-import yalos.web.store.BlockFacts;
-import yalos.web.store.FactsJson;
 import yalos.web.store.FlyMapper;
 import yalos.web.store.FlyMapper.CommandRow;
 import yalos.web.store.FlyMapper.RunRow;
@@ -58,16 +35,11 @@ class FlyDesk {
     private static final int PERIOD_MS = 200;
     private static final int MOST_LIVE = 24;
     private static final int MOST_VIEWERS = 40;
-    private static final double ROUND_M = 100;
-    private static final double MOST_PIXELS = 4_000_000;
     private static final long KEEP_NANOS = TimeUnit.SECONDS.toNanos(4);
     private static final long UNSEEN_NANOS = TimeUnit.MINUTES.toNanos(3);
-    private static final JsonMapper JSON = JsonMapper.builder().build();
 
     private final FlyMapper rows;
-    private final PlanDesk plans;
-    private final SortieDesk sorties;
-    private final Pictures pictures;
+    private final Runs runs;
     private final Map<Long, LiveRun> live = new ConcurrentHashMap<>();
     private final Map<Long, Long> keptTicks = new ConcurrentHashMap<>();
     private final ScheduledExecutorService clock =
@@ -76,11 +48,9 @@ class FlyDesk {
     private long before = System.nanoTime();
     private long keptNanos = before;
 
-    FlyDesk(FlyMapper rows, PlanDesk plans, SortieDesk sorties, Pictures pictures) {
-        this.pictures = pictures;
+    FlyDesk(FlyMapper rows, Runs runs) {
         this.rows = rows;
-        this.plans = plans;
-        this.sorties = sorties;
+        this.runs = runs;
         clock.scheduleAtFixedRate(this::tick, PERIOD_MS, PERIOD_MS, TimeUnit.MILLISECONDS);
     }
 
@@ -99,69 +69,11 @@ class FlyDesk {
      * @throws InputFault where no sortie can be flown
      */
     LiveRun begin(OpenBlock block, Asked asked) {
-        BlockFacts facts = block.facts();
-        BlockPlan plan = plans.needed(facts);
-        SortieDesk.Means means = sorties.means(facts);
-        Sorties cut = sorties.cut(facts, plan, means);
+        RunRow row = runs.row(block, asked);
+        SimulatedFlight flight = runs.flight(row);
         current(block.id()).ifPresent(old -> end(old.id()));
-        RunRow row = new RunRow();
-        row.blockId = block.id();
-        row.sortie = asked.sortie();
-        row.seed = asked.seed();
-        row.facts = FactsJson.write(facts);
-        row.packs = JSON.writeValueAsString(means.packs());
-        row.flights = JSON.writeValueAsString(means.flights());
-        row.begunAt = LocalDateTime.now().withNano(0);
-        row.begunBy = Person.present();
-        row.speed = 1;
-        Script script = script(cut, means, asked);
-        row.faults = faults(script);
-        SimulatedFlight flight = new SimulatedFlight(cut, asked.sortie(), script);
         rows.begin(row);
-        return keep(new LiveRun(row.id, block.id(), flight, 1, System.nanoTime()));
-    }
-
-    private static Script script(Sorties cut, SortieDesk.Means means, Asked asked) {
-        Script calm = charged(cut, means, asked.sortie(), asked.seed(), List.of());
-        if (asked.chance()) {
-            return calm.byChance();
-        }
-        return asked.faults().isEmpty() ? calm : calm.with(java.util.EnumSet.copyOf(asked.faults()));
-    }
-
-    private static Script charged(
-            Sorties cut, SortieDesk.Means means, int sortie, long seed, List<Script.Planned> faults) {
-        if (sortie < 1 || sortie > cut.all().size()) {
-            throw new InputFault(
-                    "sortie",
-                    sortie,
-                    "There are %d sorties.".formatted(cut.all().size()));
-        }
-        Charged battery = Charged.of(cut, means.packs()).get(sortie - 1);
-        double taken = cut.all().get(sortie - 1).taken();
-        double holds = taken / Math.max(1e-9, battery.charge() - battery.left());
-        return new Script(seed, 0.5, Math.min(1, battery.charge()), holds, faults);
-    }
-
-    private static String faults(Script script) {
-        StringBuilder text = new StringBuilder();
-        script.faults()
-                .forEach(one -> text.append(one.fault().name())
-                        .append(' ')
-                        .append(one.share())
-                        .append(';'));
-        return text.toString();
-    }
-
-    private static List<Script.Planned> faults(String text) {
-        List<Script.Planned> planned = new ArrayList<>();
-        for (String one : text.split(";")) {
-            if (!one.isBlank()) {
-                String[] parts = one.split(" ");
-                planned.add(new Script.Planned(Fault.valueOf(parts[0]), Double.parseDouble(parts[1])));
-            }
-        }
-        return planned;
+        return keep(new LiveRun(row.id, block.id(), flight, row.speed, System.nanoTime()));
     }
 
     private LiveRun keep(LiveRun run) {
@@ -205,77 +117,9 @@ class FlyDesk {
 
     private synchronized LiveRun opened(RunRow row) {
         LiveRun known = live.get(row.id);
-        return known != null ? known : keep(flownAgain(row));
-    }
-
-    /** Flies a run again to where it was: what was pressed is pressed at the same step. */
-    private LiveRun flownAgain(RunRow row) {
-        BlockFacts facts = FactsJson.read(row.facts);
-        SortieDesk.Means means = new SortieDesk.Means(
-                JSON.readValue(row.packs, new TypeReference<List<Packs.Pack>>() {}),
-                JSON.readValue(row.flights, new TypeReference<List<Consumption>>() {}));
-        Sorties cut = sorties.cut(facts, plans.needed(facts), means);
-        SimulatedFlight flight =
-                new SimulatedFlight(cut, row.sortie, charged(cut, means, row.sortie, row.seed, faults(row.faults)));
-        for (CommandRow pressed : rows.commands(row.id)) {
-            flyTo(flight, pressed.tick());
-            try {
-                flight.press(Command.read(pressed.command()), pressed.person(), pressed.note());
-            } catch (InputFault notAnyMore) {
-                LOG.warn(
-                        "run {}: {} could not be pressed again: {}",
-                        row.id,
-                        pressed.command(),
-                        notAnyMore.getMessage());
-            }
-        }
-        flyTo(flight, row.ticks);
-        return new LiveRun(row.id, row.blockId, flight, row.speed, System.nanoTime());
-    }
-
-    private static void flyTo(SimulatedFlight flight, long tick) {
-        while (flight.ticks() < tick && !flight.over()) {
-            flight.step();
-        }
-    }
-
-    /** The photos of a run as files, with targets where the block's points lie. */
-    PhotoFiles photos(OpenBlock block, long run, SimulatedFlight flight) {
-        RunRow row = rows.run(run).orElseThrow();
-        BlockFacts facts = FactsJson.read(row.facts);
-        LocalPlane plane = flight.sorties().given().plan().block().plane();
-        List<PlanePoint> targets = facts.control().points().stream()
-                .map(point -> plane.toPlane(point.place()))
-                .toList();
-        return new PhotoFiles(flight, site(facts, flight), targets, row.begunAt, SortieDesk.clock(block.facts()));
-    }
-
-    /** The site's own picture round the block, at most so many pixels of it; empty where there is none, or it cannot be read any more. */
-    private Optional<SimulatedPhoto.Site> site(BlockFacts facts, SimulatedFlight flight) {
-        if (facts.ground().picture().isEmpty()) {
-            return Optional.empty();
-        }
-        BlockPlan plan = flight.sorties().given().plan();
-        Bounds bounds = plan.covered().bounds();
-        double west = bounds.west() - ROUND_M;
-        double north = bounds.north() + ROUND_M;
-        double wide = bounds.width() + 2 * ROUND_M;
-        double high = bounds.height() + 2 * ROUND_M;
-        double cell = Math.max(0.1, Math.sqrt(wide * high / MOST_PIXELS));
-        try {
-            byte[] png = pictures.over(
-                    facts.ground().picture().getAsLong(),
-                    plan.block().plane(),
-                    west,
-                    north,
-                    cell,
-                    (int) Math.ceil(wide / cell),
-                    (int) Math.ceil(high / cell));
-            return Optional.of(new SimulatedPhoto.Site(ImageIO.read(new ByteArrayInputStream(png)), west, north, cell));
-        } catch (IOException | NotThere gone) {
-            LOG.warn("the picture of run's block could not be read", gone);
-            return Optional.empty();
-        }
+        return known != null
+                ? known
+                : keep(new LiveRun(row.id, row.blockId, runs.flownAgain(row), row.speed, System.nanoTime()));
     }
 
     /** Presses something, and keeps that it was pressed. */
@@ -402,9 +246,5 @@ class FlyDesk {
                 .forEach(
                         run -> run.dropViewers().forEach(viewer -> viewer.line().complete()));
         lines.shutdownNow();
-    }
-
-    static String key(Command.Kind kind) {
-        return kind.name().toLowerCase(Locale.ROOT).replace('_', '-');
     }
 }

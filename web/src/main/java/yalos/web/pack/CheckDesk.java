@@ -101,6 +101,11 @@ class CheckDesk {
         PlanFigures figures = figures(block.id(), facts, units);
         List<CheckList.Check> checks = new ArrayList<>(changed(block, figures, units));
         checks.addAll(CheckList.read(written(facts), figures.texts()));
+        List<String> elsewhere = new ArrayList<>(figures.linesElsewhere());
+        if (!elsewhere.isEmpty()) {
+            elsewhere.add(0, "# At another launch point");
+            checks.addAll(CheckList.read(elsewhere, figures.texts()));
+        }
         Map<String, SignatureRow> last = new LinkedHashMap<>();
         rows.signatures(block.id()).forEach(row -> last.put(row.line(), row));
         List<Line> lines = new ArrayList<>();

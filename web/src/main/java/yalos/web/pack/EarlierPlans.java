@@ -14,6 +14,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
+import yalos.core.exchange.EarlierFiles;
 import yalos.core.exchange.EarlierPlan;
 import yalos.core.exchange.EarlierPlan.Spot;
 import yalos.core.exchange.EarlierPlan.Zero;
@@ -71,15 +72,15 @@ class EarlierPlans {
         String head = new String(content, 0, Math.min(content.length, 2000), java.nio.charset.StandardCharsets.UTF_8)
                 .toLowerCase(Locale.ROOT);
         if (head.contains("<kml")) {
-            return EarlierPlan.kml(content);
+            return EarlierFiles.kml(content);
         }
         if (head.contains("<gpx")) {
-            return EarlierPlan.gpx(content);
+            return EarlierFiles.gpx(content);
         }
         if (head.stripLeading().startsWith("{") || head.stripLeading().startsWith("\uFEFF{")) {
             return EarlierGeoJson.read(content);
         }
-        return EarlierPlan.csv(content, plan.block().plane().grid());
+        return EarlierFiles.csv(content, plan.block().plane().grid());
     }
 
     List<EarlierRow> all(long block) {

@@ -1,6 +1,7 @@
 package yalos.web.pack;
 
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -14,6 +15,7 @@ import yalos.core.sortie.Sorties;
 import yalos.core.units.Measure;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
+import yalos.web.sorties.Listed;
 import yalos.web.sorties.SortieDesk;
 import yalos.web.store.BlockFacts;
 
@@ -21,6 +23,8 @@ import yalos.web.store.BlockFacts;
 final class PlanFigures {
     /** So far a value on the aircraft may lie off, of the figure as it is shown. */
     private static final double ROUNDED = 0.006;
+
+    private static final String FROM = " from ";
 
     private final Map<String, Figure> figures = new LinkedHashMap<>();
     private final UnitChoice units;
@@ -40,7 +44,7 @@ final class PlanFigures {
 
     static PlanFigures of(BlockFacts facts, BlockPlan plan, Optional<Sorties> sorties, UnitChoice units) {
         PlanFigures all = new PlanFigures(units);
-        sorties.ifPresent(cut -> all.sorties(cut));
+        sorties.ifPresent(cut -> all.sorties(cut, facts));
         all.put("height", UnitKind.HEIGHT, plan.design().scale().heightM());
         all.put("speed", UnitKind.SPEED, plan.design().speedMps());
         all.words("shutter", "1/" + (int) Math.ceil(1 / CameraCard.longestShutterS(plan) - 1e-9) + " s");
@@ -64,13 +68,28 @@ final class PlanFigures {
         return given.isBlank() ? "(not recorded)" : given;
     }
 
-    /** From the first launch point; where there are several each has its own row on the settings page. */
-    private void sorties(Sorties cut) {
-        Homing homing = cut.launches().get(0);
-        Fences fences = Fences.of(cut, 0);
-        put("return height", UnitKind.HEIGHT, homing.returnUpM() - homing.takeOffUpM());
-        put("distance fence", UnitKind.DISTANCE, fences.fenceM());
-        put("height limit", UnitKind.HEIGHT, fences.ceilingM());
+    /** Of every launch point from which a sortie goes; those besides the first by their names. */
+    private void sorties(Sorties cut, BlockFacts facts) {
+        for (int launch = 0; launch < cut.launches().size(); launch++) {
+            int one = launch;
+            if (launch > 0 && cut.all().stream().noneMatch(sortie -> sortie.launch() == one)) {
+                continue;
+            }
+            String from = launch == 0 ? "" : FROM + Listed.launchName(facts, launch);
+            Homing homing = cut.launches().get(launch);
+            Fences fences = Fences.of(cut, launch);
+            put("return height" + from, UnitKind.HEIGHT, homing.returnUpM() - homing.takeOffUpM());
+            put("distance fence" + from, UnitKind.DISTANCE, fences.fenceM());
+            put("height limit" + from, UnitKind.HEIGHT, fences.ceilingM());
+        }
+    }
+
+    /** Lines to read back at launch points besides the first, as they are written in a list. */
+    List<String> linesElsewhere() {
+        return figures.keySet().stream()
+                .filter(name -> name.contains(FROM))
+                .map(name -> "pilot: At that place, %s {%s}".formatted(name, name))
+                .toList();
     }
 
     private void put(String name, UnitKind kind, double si) {

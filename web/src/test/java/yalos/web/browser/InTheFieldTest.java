@@ -126,12 +126,11 @@ class InTheFieldTest {
         page.locator("#fly-person").fill("A. Pilot");
         page.locator("[data-fly=START]").click();
         page.waitForSelector("#fly[data-phase=FLYING]");
-        page.locator("[data-fly-speed='20']").click();
 
         Page second = browsing.page(800, 1280);
         second.navigate(RunningYalos.url() + "/blocks/" + block + "/fly");
         second.waitForSelector("#fly[data-phase=FLYING]");
-        second.waitForFunction("() => Number(document.getElementById('fly').dataset.tick) > 300");
+        second.waitForFunction("() => Number(document.getElementById('fly').dataset.tick) > 20");
         second.locator("#fly-note").fill("somebody on the path");
         second.locator("[data-fly=PAUSE]").click();
         page.waitForSelector("#fly[data-phase=HOLDING]");

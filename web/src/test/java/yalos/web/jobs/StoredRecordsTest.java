@@ -62,11 +62,11 @@ class StoredRecordsTest {
         long sound = visitor.newBlock("Sound", "54.5, -4.3");
         long spoilt = visitor.newBlock("Spoilt", "54.5, -4.3");
         outline(spoilt);
-        spoil(spoilt, "{\"shape\":9}");
+        spoil(spoilt, "{\"shape\":99}");
 
         HttpResponse<String> page = visitor.get("/blocks/" + spoilt + "/strips");
         assertThat(page.statusCode()).isEqualTo(409);
-        assertThat(page.body()).contains("newer Yalos (form 9").contains("/blocks/" + spoilt + "/history");
+        assertThat(page.body()).contains("newer Yalos (form 99").contains("/blocks/" + spoilt + "/history");
         assertThat(visitor.get("/jobs").statusCode()).isEqualTo(200);
         assertThat(visitor.get("/jobs").body()).contains("Spoilt").contains("Sound");
         assertThat(visitor.get("/blocks/" + sound + "/strips").statusCode()).isEqualTo(200);
