@@ -256,6 +256,11 @@
     field.value = (written.people && written.people[name]) || "";
     field.addEventListener("change", keep);
   }
+  document.getElementById("whose").addEventListener("change", (event) => {
+    for (const line of document.querySelectorAll(".check")) {
+      line.hidden = Boolean(event.target.value && line.dataset.who && line.dataset.who !== event.target.value);
+    }
+  });
   document.querySelectorAll(".check").forEach(wireCheck);
   document.querySelectorAll("tr[data-point]").forEach(wirePoint);
   document.querySelectorAll(".notes-typed").forEach(wireNotes);

@@ -69,7 +69,12 @@ class CheckDesk {
             int shots,
             String figure,
             boolean signed,
-            String by) {}
+            String by) {
+        /** The same line where the one shown before stands under a heading. */
+        Line under(String before) {
+            return new Line(at, section, !section.equals(before), who, text, seconds, shots, figure, signed, by);
+        }
+    }
 
     /**
      * A list as it stands.

@@ -1,5 +1,6 @@
 package yalos.web.pack;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Controller;
@@ -32,12 +33,13 @@ class PapersController {
     }
 
     @GetMapping("/blocks/{id}/field-pack/checks")
-    String checks(@PathVariable long id, Model model) {
+    String checks(@PathVariable long id, @RequestParam(defaultValue = "") String who, Model model) {
         OpenBlock block = blocks.open(id);
         Papers papers = block.facts().field().day().papers();
         CheckDesk.Standing standing = desk.of(block);
         model.addAttribute("block", block);
-        model.addAttribute("lines", standing.lines());
+        model.addAttribute("who", who);
+        model.addAttribute("lines", shown(standing.lines(), who));
         model.addAttribute("reopened", standing.reopened());
         model.addAttribute("done", standing.words());
         model.addAttribute("edition", standing.edition());
@@ -48,6 +50,22 @@ class PapersController {
         model.addAttribute("cardText", lines(papers.card()));
         model.addAttribute("notes", record.notes(id));
         return "field-pack/checks";
+    }
+
+    /** The lines of one of two, and those that both do; each heading once. */
+    private static List<CheckDesk.Line> shown(List<CheckDesk.Line> lines, String who) {
+        if (who.isEmpty()) {
+            return lines;
+        }
+        List<CheckDesk.Line> own = new ArrayList<>();
+        String section = "";
+        for (CheckDesk.Line line : lines) {
+            if (line.who().isEmpty() || line.who().equals(who)) {
+                own.add(line.under(section));
+                section = line.section();
+            }
+        }
+        return own;
     }
 
     static String lines(List<Papers.Emergency> lines) {

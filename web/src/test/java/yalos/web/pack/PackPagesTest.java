@@ -99,6 +99,10 @@ class PackPagesTest {
         long block = block("Pack signed");
         String page = checks(block);
         assertThat(page).contains("0 of ").contains("nothing in it is law").contains("Start 30 s");
+        assertThat(visitor.get("/blocks/" + block + "/field-pack/checks?who=second")
+                        .body())
+                .contains("Second copy made")
+                .doesNotContain("value=\"Airspace looked up");
         assertThat(sign(block, 0, "person", "")).contains("Who signs?");
         sign(block, 0, "person", "A. Pilot", "note", "notices <read>");
         assertThat(checks(block))
