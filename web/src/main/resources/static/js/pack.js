@@ -70,8 +70,8 @@
       .replace(/^-+|-+$/g, "") || "block";
 
   function wireCheck(line) {
-    const { section, line: text, seconds, shots, figure, who } = line.dataset;
-    const same = (check) => check.section === section && check.line === text;
+    const { key, section, line: text, seconds, shots, figure, who } = line.dataset;
+    const same = (check) => check.key === key;
     const mark = line.querySelector(".mark");
     const box = line.querySelector(".box");
     const button = document.createElement("button");
@@ -149,6 +149,7 @@
       told.remove();
       written.checks = written.checks.filter((check) => !same(check));
       written.checks.push({
+        key,
         section,
         line: text,
         signed,

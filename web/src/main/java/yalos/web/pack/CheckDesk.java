@@ -8,6 +8,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Function;
 import org.springframework.stereotype.Component;
 import yalos.core.day.CheckList;
 import yalos.core.day.Papers;
@@ -56,11 +57,13 @@ class CheckDesk {
      * A line as it stands.
      *
      * @param at number in the list, from 0
+     * @param key what it is signed under: its heading and words, figures in metric units
      * @param by who signed it or took it back, and when
      * @param figure name of a figure that can be read back; empty for none
      */
     public record Line(
             int at,
+            String key,
             String section,
             boolean opens,
             String who,
@@ -72,7 +75,7 @@ class CheckDesk {
             String by) {
         /** The same line where the one shown before stands under a heading. */
         Line under(String before) {
-            return new Line(at, section, !section.equals(before), who, text, seconds, shots, figure, signed, by);
+            return new Line(at, key, section, !section.equals(before), who, text, seconds, shots, figure, signed, by);
         }
     }
 
@@ -104,27 +107,35 @@ class CheckDesk {
         BlockFacts facts = block.facts();
         UnitChoice units = preferences.units();
         PlanFigures figures = figures(block.id(), facts, units);
-        List<CheckList.Check> checks = new ArrayList<>(changed(block, figures, units));
-        checks.addAll(CheckList.read(written(facts), figures.texts()));
-        List<String> elsewhere = new ArrayList<>(figures.linesElsewhere());
+        List<String> written = new ArrayList<>(written(facts));
+        List<String> elsewhere = figures.linesElsewhere();
         if (!elsewhere.isEmpty()) {
-            elsewhere.add(0, "# At another launch point");
-            checks.addAll(CheckList.read(elsewhere, figures.texts()));
+            written.add("# At another launch point");
+            written.addAll(elsewhere);
         }
+        Optional<Issued> then = then(block, units);
+        List<CheckList.Check> checks = new ArrayList<>(changed(then, figures, PlanFigures.Figure::text));
+        checks.addAll(CheckList.read(written, figures.texts()));
+        List<CheckList.Check> metric = new ArrayList<>(changed(then, figures, PlanFigures.Figure::metric));
+        metric.addAll(CheckList.read(written, figures.metric()));
         Map<String, SignatureRow> last = new LinkedHashMap<>();
         rows.signatures(block.id()).forEach(row -> last.put(row.line(), row));
         List<Line> lines = new ArrayList<>();
         Map<String, Integer> times = new HashMap<>();
         String section = "";
         for (CheckList.Check check : checks) {
+            CheckList.Check known = metric.get(lines.size());
             // The same words twice are two lines.
-            int nth = times.merge(check.section() + check.text(), 1, Integer::sum);
-            String text = cut(check.text() + (nth > 1 ? " (" + nth + ")" : ""));
-            SignatureRow row = last.get(key(check.section(), text));
+            int nth = times.merge(known.section() + known.text(), 1, Integer::sum);
+            String again = nth > 1 ? " (" + nth + ")" : "";
+            String text = check.text() + again;
+            String key = key(known.section(), known.text() + again);
+            SignatureRow row = last.get(key);
             boolean opens = !check.section().equals(section);
             section = check.section();
             lines.add(new Line(
                     lines.size(),
+                    key,
                     section,
                     opens,
                     check.who() == CheckList.Who.BOTH ? "" : check.who().words(),
@@ -167,8 +178,7 @@ class CheckDesk {
     private static List<String> reopened(List<Line> lines, Map<String, SignatureRow> last) {
         return last.values().stream()
                 .filter(SignatureRow::signed)
-                .filter(row -> lines.stream()
-                        .noneMatch(line -> key(line.section(), line.text()).equals(row.line())))
+                .filter(row -> lines.stream().noneMatch(line -> line.key().equals(row.line())))
                 .map(SignatureRow::line)
                 .toList();
     }
@@ -201,20 +211,20 @@ class CheckDesk {
     }
 
     /** A line for every figure that is not what the last issued revision had. */
-    private List<CheckList.Check> changed(OpenBlock block, PlanFigures now, UnitChoice units) {
+    private static List<CheckList.Check> changed(
+            Optional<Issued> issued, PlanFigures now, Function<PlanFigures.Figure, String> words) {
         List<CheckList.Check> lines = new ArrayList<>();
-        then(block, units).ifPresent(then -> {
-            String section = CHANGED.formatted(then.number());
+        issued.ifPresent(then -> {
             for (String name : now.names()) {
-                String is = now.of(name).orElseThrow().text();
+                PlanFigures.Figure is = now.of(name).orElseThrow();
                 then.figures()
                         .of(name)
-                        .map(PlanFigures.Figure::text)
-                        .filter(was -> !was.equals(is))
+                        .filter(was -> !was.metric().equals(is.metric()))
                         .ifPresent(was -> lines.add(new CheckList.Check(
-                                section,
+                                CHANGED.formatted(then.number()),
                                 CheckList.Who.PILOT,
-                                "%s is %s now, was %s: changed on the aircraft too".formatted(name, is, was),
+                                "%s is %s now, was %s: changed on the aircraft too"
+                                        .formatted(name, words.apply(is), words.apply(was)),
                                 0,
                                 0,
                                 name)));

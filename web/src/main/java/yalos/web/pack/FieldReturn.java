@@ -152,10 +152,11 @@ final class FieldReturn {
 
     private void checks(JsonNode all, List<SignatureRow> signed) {
         Map<String, CheckDesk.Line> lines = new HashMap<>();
-        standing.lines().forEach(line -> lines.put(CheckDesk.key(line.section(), line.text()), line));
+        standing.lines().forEach(line -> lines.put(line.key(), line));
         for (JsonNode one : some(all, "checks")) {
-            String key = CheckDesk.key(
-                    one.path("section").asString(""), one.path("line").asString(""));
+            String key = one.path("key")
+                    .asString(CheckDesk.key(
+                            one.path("section").asString(""), one.path("line").asString("")));
             String by = one.path("by").asString("").strip();
             String at = one.path("at").asString("");
             if (!one.path("signed").asBoolean(false)) {

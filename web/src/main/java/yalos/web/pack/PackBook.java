@@ -86,11 +86,11 @@ class PackBook implements StageBook {
                     PlanFigures now = checks.figures(block.id(), block.facts(), opened.units());
                     List<String> changed = new ArrayList<>();
                     for (String name : now.names()) {
-                        String is = now.of(name).orElseThrow().text();
+                        PlanFigures.Figure is = now.of(name).orElseThrow();
                         then.figures()
                                 .of(name)
-                                .filter(was -> !was.text().equals(is))
-                                .ifPresent(was -> changed.add("%s %s, was %s".formatted(name, is, was.text())));
+                                .filter(was -> !was.metric().equals(is.metric()))
+                                .ifPresent(was -> changed.add("%s %s, was %s".formatted(name, is.text(), was.text())));
                     }
                     return changed.isEmpty()
                             ? "As issued in revision %d.".formatted(then.number())

@@ -333,12 +333,12 @@ class PackWriter {
         Optional<CheckDesk.Issued> then = checks.then(packed.block(), packed.units());
         List<ReadBack> rows = new ArrayList<>();
         for (String name : standing.figures().names()) {
-            String now = standing.figures().of(name).orElseThrow().text();
+            PlanFigures.Figure now = standing.figures().of(name).orElseThrow();
             String was = then.flatMap(issued -> issued.figures().of(name))
+                    .filter(figure -> !figure.metric().equals(now.metric()))
                     .map(PlanFigures.Figure::text)
-                    .filter(text -> !text.equals(now))
                     .orElse("");
-            rows.add(new ReadBack(name, now, was));
+            rows.add(new ReadBack(name, now.text(), was));
         }
         return rows;
     }

@@ -87,7 +87,7 @@ class PapersController {
         OpenBlock block = blocks.open(id);
         CheckDesk.Standing standing = desk.of(block);
         CheckDesk.Line signedLine = Listed.at(standing.lines(), at, "at");
-        if (!signedLine.text().equals(line)) {
+        if (!signedLine.key().equals(line)) {
             throw new InputFault(
                     "line",
                     line,
@@ -111,13 +111,7 @@ class PapersController {
         record.sign(
                 id,
                 new FieldRecord.Signature(
-                        CheckDesk.key(signedLine.section(), signedLine.text()),
-                        signed,
-                        person,
-                        note,
-                        reads,
-                        standing.edition(),
-                        FieldRecord.now()));
+                        signedLine.key(), signed, person, note, reads, standing.edition(), FieldRecord.now()));
         return "redirect:/blocks/" + id + "/field-pack/checks#line-" + at;
     }
 

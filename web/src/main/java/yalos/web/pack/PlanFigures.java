@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import yalos.core.fault.InputFault;
 import yalos.core.ledger.CameraCard;
@@ -32,11 +33,12 @@ final class PlanFigures {
     /**
      * A figure.
      *
-     * @param text as it is read out, with its unit
+     * @param text as it is read out, in the operator's units
+     * @param metric the same in metric ones, by which it is known whatever units somebody looks at it in
      * @param si in SI; empty for words
      * @param kind of unit it is typed in
      */
-    record Figure(String text, OptionalDouble si, UnitKind kind) {}
+    record Figure(String text, String metric, OptionalDouble si, UnitKind kind) {}
 
     private PlanFigures(UnitChoice units) {
         this.units = units;
@@ -93,18 +95,27 @@ final class PlanFigures {
     }
 
     private void put(String name, UnitKind kind, double si) {
-        figures.put(name, new Figure(units.text(kind, si), OptionalDouble.of(si), kind));
+        figures.put(
+                name, new Figure(units.text(kind, si), UnitChoice.METRIC.text(kind, si), OptionalDouble.of(si), kind));
     }
 
     private void words(String name, String text) {
-        figures.put(name, new Figure(text, OptionalDouble.empty(), UnitKind.HEIGHT));
+        figures.put(name, new Figure(text, text, OptionalDouble.empty(), UnitKind.HEIGHT));
     }
 
     /** As they are read out, by name. */
     Map<String, String> texts() {
+        return each(Figure::text);
+    }
+
+    /** In metric units, by name. */
+    Map<String, String> metric() {
+        return each(Figure::metric);
+    }
+
+    private Map<String, String> each(Function<Figure, String> text) {
         return figures.entrySet().stream()
-                .collect(Collectors.toMap(
-                        Map.Entry::getKey, entry -> entry.getValue().text()));
+                .collect(Collectors.toMap(Map.Entry::getKey, entry -> text.apply(entry.getValue())));
     }
 
     Optional<Figure> of(String name) {

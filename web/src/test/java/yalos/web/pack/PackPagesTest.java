@@ -120,6 +120,14 @@ class PackPagesTest {
                 "person",
                 "A. Pilot");
         assertThat(checks(block)).contains("0 of ").contains("taken back by");
+        // Whoever looks in other units sees the same line signed.
+        String figure =
+                line(checks(block), at(checks(block), "Distance fence")).replaceAll(".*fence ([0-9.]+) m.*", "$1");
+        sign(block, at(checks(block), "Distance fence"), "person", "P", "reads", figure);
+        assertThat(checks(block)).contains("1 of ");
+        visitor.post("/units", "DISTANCE", "FOOT", "HEIGHT", "FOOT");
+        assertThat(checks(block)).contains(" ft").contains("1 of ").doesNotContain("stand open again");
+        visitor.post("/units", "DISTANCE", "METRE", "HEIGHT", "METRE");
         visitor.post("/blocks/" + block + "/field-pack/notes", "text", "ewes in the <b>south</b>", "person", "B");
         assertThat(checks(block)).contains("ewes in the &lt;b&gt;south");
     }
@@ -337,11 +345,10 @@ class PackPagesTest {
         return (ObjectNode) JSON.readTree(held.group(1));
     }
 
-    private static ObjectNode tick(ObjectNode written, String section, String line) {
+    private static ObjectNode tick(ObjectNode written, String line) {
         return ((tools.jackson.databind.node.ArrayNode) written.get("checks"))
                 .addObject()
-                .put("section", section)
-                .put("line", line)
+                .put("key", line)
                 .put("signed", true)
                 .put("at", "2026-05-02T10:12:30+01:00")
                 .put("by", "A. Pilot")
@@ -360,12 +367,10 @@ class PackPagesTest {
         long block = block("Pack back");
         ObjectNode written = written(block);
         String line = line(checks(block), 0);
-        tick(written, "Before leaving", line);
-        tick(written, "Before leaving", "a line that nobody wrote");
-        tick(written, "At the site", line(checks(block), at(checks(block), "Traffic")))
-                .put("by", "");
-        tick(written, "Aircraft", line(checks(block), at(checks(block), "Speed while")))
-                .put("reads", "44 m/s");
+        tick(written, line);
+        tick(written, "a line that nobody wrote");
+        tick(written, line(checks(block), at(checks(block), "Traffic"))).put("by", "");
+        tick(written, line(checks(block), at(checks(block), "Speed while"))).put("reads", "44 m/s");
         ((tools.jackson.databind.node.ArrayNode) written.get("points"))
                 .addObject()
                 .put("point", "7")
@@ -425,7 +430,7 @@ class PackPagesTest {
         assertThat(returned(block, many.toString())).contains("more than 2,000 are not read");
         // The page itself comes back as well.
         String html = new String(bytes(block, "pack.html"), StandardCharsets.UTF_8);
-        tick(written, "Before leaving", line(checks(block), 0)).put("at", "2199-01-01T00:00:00Z");
+        tick(written, line(checks(block), 0)).put("at", "2199-01-01T00:00:00Z");
         String filled = html.replaceFirst(
                 "id=\"written\">.*?</script>",
                 Matcher.quoteReplacement("id=\"written\">" + written.toString().replace("<", "\\u003c") + "</script>"));
