@@ -2,6 +2,8 @@
 // kept here is shown only where it does not answer. Nothing of a flight under way is kept: a press that comes late is worse than none.
 const PAGES = "yalos-pages-1";
 const MOST_KEPT = 500;
+const NOT_KEPT = "This page was not opened while there was a connection, so nothing of it is kept here.";
+const HEAD = `<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width">`;
 const BLOCK = /^\/blocks\/(\d+)(\/|$)/;
 const PARTS = /^\/(css|js|fonts|webjars|icon\.svg)/;
 
@@ -40,7 +42,7 @@ async function read(request, url) {
     const pages = await caches.open(PAGES);
     const kept = await pages.match(keyOf(request, url), { ignoreVary: true });
     if (kept) return marked(kept);
-    if (request.mode === "navigate") return page(503, "Not kept", "This page was not opened while there was a connection, so nothing of it is kept here.", request.referrer);
+    if (request.mode === "navigate") return page(503, "Not kept", NOT_KEPT, request.referrer);
     throw gone;
   }
 }
@@ -65,7 +67,7 @@ async function keep(key, answer) {
 
 function page(status, title, words, from) {
   const back = encodeURI(from && from.startsWith(self.location.origin) ? from : "/jobs");
-  const html = `<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>${title} · Yalos</title><body><h1>${title}</h1><p>${words}</p><p><a href="${back}">Back</a></p>`;
+  const html = `${HEAD}<title>${title} · Yalos</title><body><h1>${title}</h1><p>${words}</p><p><a href="${back}">Back</a></p>`;
   return new Response(html, { status, headers: { "Content-Type": "text/html;charset=UTF-8" } });
 }
 

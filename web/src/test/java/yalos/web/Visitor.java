@@ -38,6 +38,15 @@ public final class Visitor {
         return send(HttpRequest.newBuilder(URI.create(url + path)).GET());
     }
 
+    /** A file as it comes. */
+    public byte[] bytes(String path) {
+        return client.sendAsync(
+                        HttpRequest.newBuilder(URI.create(url + path)).GET().build(),
+                        HttpResponse.BodyHandlers.ofByteArray())
+                .join()
+                .body();
+    }
+
     /** Posts a form as a page would; pairs of name and value. */
     public HttpResponse<String> post(String path, String... form) {
         return send(formTo(path, form));

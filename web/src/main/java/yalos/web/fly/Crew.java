@@ -58,7 +58,7 @@ public class Crew {
                 }
             }
         }
-        desk.end(run.id());
+        desk.end(run);
     }
 
     private void press(LiveRun run, Command.Kind kind, String who, Fault fault) {

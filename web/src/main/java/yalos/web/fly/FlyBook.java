@@ -85,7 +85,7 @@ class FlyBook implements StageBook {
 
     private void run(LiveRun run, Opened opened, Model model) {
         model.addAttribute("run", run.id());
-        model.addAttribute("ended", rows.run(run.id()).map(row -> row.ended).orElse(true));
+        model.addAttribute("ended", run.ended());
         FlyState state = run.state(opened.units(), Integer.MAX_VALUE, Integer.MAX_VALUE);
         model.addAttribute("now", state);
         model.addAttribute("first", run.ask(flight -> flight.sortie().start() + 1));

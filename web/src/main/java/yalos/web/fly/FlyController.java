@@ -116,7 +116,7 @@ class FlyController {
 
     @PostMapping("/blocks/{id}/fly/{run}/end")
     String end(@PathVariable long id, @PathVariable long run) {
-        desk.end(desk.run(id, run).id());
+        desk.end(desk.run(id, run));
         return "redirect:/blocks/" + id + "/fly/" + run + "/debrief";
     }
 

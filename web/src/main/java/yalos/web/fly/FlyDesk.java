@@ -41,7 +41,6 @@ class FlyDesk {
     private final FlyMapper rows;
     private final Runs runs;
     private final Map<Long, LiveRun> live = new ConcurrentHashMap<>();
-    private final Map<Long, Long> keptTicks = new ConcurrentHashMap<>();
     private final ScheduledExecutorService clock =
             Executors.newSingleThreadScheduledExecutor(job -> daemon(job, "fly"));
     private final ExecutorService lines = Executors.newFixedThreadPool(4, job -> daemon(job, "fly-line"));
@@ -70,10 +69,11 @@ class FlyDesk {
      */
     LiveRun begin(OpenBlock block, Asked asked) {
         RunRow row = runs.row(block, asked);
+        // Flown from what is kept, so that it is the same after a restart.
         SimulatedFlight flight = runs.flight(row);
-        current(block.id()).ifPresent(old -> end(old.id()));
+        current(block.id()).ifPresent(this::end);
         rows.begin(row);
-        return keep(new LiveRun(row.id, block.id(), flight, row.speed, System.nanoTime()));
+        return keep(new LiveRun(row, flight, System.nanoTime()));
     }
 
     private LiveRun keep(LiveRun run) {
@@ -109,6 +109,10 @@ class FlyDesk {
      * @throws NotThere for one that is not the block's
      */
     LiveRun run(long block, long id) {
+        LiveRun known = live.get(id);
+        if (known != null && known.block() == block) {
+            return known;
+        }
         return rows.run(id)
                 .filter(row -> row.blockId == block)
                 .map(this::opened)
@@ -117,9 +121,7 @@ class FlyDesk {
 
     private synchronized LiveRun opened(RunRow row) {
         LiveRun known = live.get(row.id);
-        return known != null
-                ? known
-                : keep(new LiveRun(row.id, row.blockId, runs.flownAgain(row), row.speed, System.nanoTime()));
+        return known != null ? known : keep(new LiveRun(row, runs.flownAgain(row), System.nanoTime()));
     }
 
     /** Presses something, and keeps that it was pressed. */
@@ -142,20 +144,19 @@ class FlyDesk {
         if (!LiveRun.SPEEDS.contains(speed)) {
             throw new InputFault("speed", speed, "It flies at 1, 5, 20 or 60 times the speed of life, or stands.");
         }
+        if (run.ended()) {
+            throw new InputFault("speed", speed, "This rehearsal was ended. Begin another below.");
+        }
         run.speed(speed);
         kept(run);
         tell(run);
     }
 
     /** Ends a run; what came of it stays. */
-    void end(long id) {
-        LiveRun run = live.get(id);
-        long ticks = run == null ? rows.run(id).map(row -> row.ticks).orElse(0L) : run.ticks();
-        rows.keep(id, ticks, 0, true);
-        if (run != null) {
-            run.speed(0);
-            tell(run);
-        }
+    void end(LiveRun run) {
+        run.end();
+        kept(run);
+        tell(run);
     }
 
     /** Joins somebody in. */
@@ -200,13 +201,8 @@ class FlyDesk {
     }
 
     private void kept(LiveRun run) {
-        long ticks = run.ticks();
-        long key = ticks * 100 + run.speed();
-        if (Optional.ofNullable(keptTicks.put(run.id(), key))
-                .filter(old -> old == key)
-                .isEmpty()) {
-            boolean ended = rows.run(run.id()).map(row -> row.ended).orElse(true);
-            rows.keep(run.id(), ticks, run.speed(), ended);
+        if (run.changed()) {
+            rows.keep(run.id(), run.ticks(), run.speed(), run.ended());
         }
     }
 

@@ -108,7 +108,12 @@ record FlyState(
                 taken,
                 log.size(),
                 all.size(),
-                flight.able().stream().map(Command.Kind::name).sorted().toList(),
+                run.ended()
+                        ? List.of()
+                        : flight.able().stream()
+                                .map(Command.Kind::name)
+                                .sorted()
+                                .toList(),
                 flight.signs(),
                 told,
                 run.speed(),

@@ -3,9 +3,11 @@ package yalos.web.fly;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.CopyOnWriteArrayList;
+import yalos.core.fault.InputFault;
 import yalos.core.rehearsal.Command;
 import yalos.core.rehearsal.SimulatedFlight;
 import yalos.core.units.UnitChoice;
+import yalos.web.store.FlyMapper.RunRow;
 
 /** A simulated flight that is under way, and who looks at it. All that touches the flight holds its lock. */
 final class LiveRun {
@@ -19,14 +21,17 @@ final class LiveRun {
     private final SimulatedFlight flight;
     private final List<Viewer> viewers = new CopyOnWriteArrayList<>();
     private int speed;
+    private boolean ended;
+    private long kept = -1;
     private double owed;
     private long seenNanos;
 
-    LiveRun(long id, long block, SimulatedFlight flight, int speed, long nanos) {
-        this.id = id;
-        this.block = block;
+    LiveRun(RunRow row, SimulatedFlight flight, long nanos) {
+        this.id = row.id;
+        this.block = row.blockId;
         this.flight = flight;
-        this.speed = speed;
+        this.speed = row.speed;
+        this.ended = row.ended;
         this.seenNanos = nanos;
     }
 
@@ -48,6 +53,24 @@ final class LiveRun {
 
     synchronized void speed(int other) {
         speed = other;
+    }
+
+    /** Whether it was ended: it is looked at, and flies no more. */
+    synchronized boolean ended() {
+        return ended;
+    }
+
+    synchronized void end() {
+        ended = true;
+        speed = 0;
+    }
+
+    /** Whether it has come on, or goes otherwise, since this was last asked: then it is to be kept. */
+    synchronized boolean changed() {
+        long now = (flight.ticks() * 100 + speed) * 2 + (ended ? 1 : 0);
+        boolean changed = now != kept;
+        kept = now;
+        return changed;
     }
 
     /** Looked at just now. */
@@ -73,8 +96,12 @@ final class LiveRun {
      * Presses something, at the moment it has come to.
      *
      * @return that moment, in steps
+     * @throws InputFault for what cannot be pressed
      */
     synchronized long press(Command command, String who, String note) {
+        if (ended) {
+            throw new InputFault("command", command.text(), "This rehearsal was ended. Begin another below.");
+        }
         flight.press(command, who, note);
         return flight.ticks();
     }

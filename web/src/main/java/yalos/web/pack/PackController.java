@@ -50,7 +50,8 @@ class PackController {
     @ResponseBody
     ResponseEntity<byte[]> pdf(@PathVariable long id, HttpServletRequest request) {
         PackWriter.Packed packed = writer.packed(blocks.open(id));
-        byte[] pdf = queue.answer(request, "The field pack", BYTES, END, work -> writer.pdf(packed));
+        byte[] pdf =
+                queue.answer(request, "The field pack", BYTES, END, work -> writer.pdf(packed, writer.said(packed)));
         return file(pdf, "application/pdf", packed.block(), "field-pack.pdf");
     }
 
@@ -58,7 +59,8 @@ class PackController {
     @ResponseBody
     ResponseEntity<byte[]> html(@PathVariable long id, HttpServletRequest request) {
         PackWriter.Packed packed = writer.packed(blocks.open(id));
-        String html = queue.answer(request, "The field pack", BYTES, END, work -> writer.html(packed));
+        String html =
+                queue.answer(request, "The field pack", BYTES, END, work -> writer.html(packed, writer.said(packed)));
         return file(
                 html.getBytes(StandardCharsets.UTF_8), "text/html;charset=UTF-8", packed.block(), "field-pack.html");
     }

@@ -5,6 +5,7 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.sql.SQLException;
 import java.util.List;
+import java.util.Map;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import javax.xml.stream.XMLStreamException;
@@ -64,9 +65,10 @@ class PackFiles {
             }
             rasters(zip, packed);
             work.check();
-            entry(zip, "field-pack.html", writer.html(packed).getBytes(StandardCharsets.UTF_8));
+            Map<String, Object> said = writer.said(packed);
+            entry(zip, "field-pack.html", writer.html(packed, said).getBytes(StandardCharsets.UTF_8));
             work.check();
-            entry(zip, "field-pack.pdf", writer.pdf(packed));
+            entry(zip, "field-pack.pdf", writer.pdf(packed, said));
         } catch (IOException | SQLException | XMLStreamException e) {
             throw new IllegalStateException("The zip could not be written.", e);
         }

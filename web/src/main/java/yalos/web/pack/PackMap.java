@@ -4,6 +4,7 @@ import java.util.Base64;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.UUID;
 import org.springframework.web.util.HtmlUtils;
 import yalos.core.block.Outline;
 import yalos.core.control.ControlLayout;
@@ -38,6 +39,8 @@ final class PackMap {
     private final BlockPlan plan;
     private final PlanSvg paper;
     private final StringBuilder svg = new StringBuilder();
+    /** Several stand in one document. */
+    private final String clip = "neat-" + UUID.randomUUID();
 
     private PackMap(BlockPlan plan, UnitChoice units) {
         this.plan = plan;
@@ -96,8 +99,8 @@ final class PackMap {
                 "<svg xmlns=\"http://www.w3.org/2000/svg\" xmlns:xlink=\"http://www.w3.org/1999/xlink\" class=\"map\" viewBox=\"-26 -4 %d %d\" width=\"%d\" height=\"%d\" font-family=\"'Source Sans 3'\" role=\"img\" aria-label=\"Map of the block\">",
                 PlanSvg.WIDTH + 34, PlanSvg.HEIGHT + 66, PlanSvg.WIDTH + 34, PlanSvg.HEIGHT + 66);
         add(
-                "<defs><clipPath id=\"neat\"><rect x=\"0\" y=\"0\" width=\"%d\" height=\"%d\"/></clipPath></defs><g clip-path=\"url(#neat)\">",
-                PlanSvg.WIDTH, PlanSvg.HEIGHT);
+                "<defs><clipPath id=\"%s\"><rect x=\"0\" y=\"0\" width=\"%d\" height=\"%d\"/></clipPath></defs><g clip-path=\"url(#%s)\">",
+                clip, PlanSvg.WIDTH, PlanSvg.HEIGHT, clip);
     }
 
     private void picture(Optional<Under> under) {

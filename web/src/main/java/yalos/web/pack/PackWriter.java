@@ -6,59 +6,28 @@ import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.time.LocalDateTime;
-import java.time.format.DateTimeFormatter;
-import java.util.ArrayList;
 import java.util.Base64;
-import java.util.Collection;
-import java.util.EnumSet;
 import java.util.LinkedHashMap;
-import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import org.springframework.stereotype.Component;
-import org.springframework.ui.ExtendedModelMap;
-import org.springframework.ui.Model;
 import org.thymeleaf.context.Context;
 import org.thymeleaf.spring6.SpringTemplateEngine;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ObjectNode;
-import yalos.core.brief.Brief;
-import yalos.core.brief.PackList;
-import yalos.core.control.ControlPoint;
-import yalos.core.control.MarkedPlace;
-import yalos.core.control.PointPhotos;
-import yalos.core.day.PackPart;
-import yalos.core.day.Papers;
 import yalos.core.fault.InputFault;
-import yalos.core.finding.Finding;
-import yalos.core.finding.Findings;
-import yalos.core.ledger.CameraCard;
 import yalos.core.plan.BlockPlan;
 import yalos.core.proof.Judgement;
-import yalos.core.proof.Shares;
-import yalos.core.sortie.Sortie;
 import yalos.core.sortie.Sorties;
 import yalos.core.units.UnitChoice;
-import yalos.core.units.UnitKind;
 import yalos.web.block.OpenBlock;
 import yalos.web.block.PlanDesk;
 import yalos.web.block.Planned;
-import yalos.web.block.StageBook;
-import yalos.web.control.PointCards;
 import yalos.web.proof.ProofDesk;
-import yalos.web.proof.ProofLayer;
-import yalos.web.proof.ProofPicture;
 import yalos.web.shell.Preferences;
-import yalos.web.sorties.Charged;
-import yalos.web.sorties.DayLaid;
-import yalos.web.sorties.Percent;
 import yalos.web.sorties.SortieDesk;
-import yalos.web.sorties.SortiesBook;
 import yalos.web.store.BlockFacts;
-import yalos.web.store.ControlMapper;
-import yalos.web.strips.LedgerView;
 
 /**
  * Writes the field pack: one document, as a file that opens without a server, and as PDF. Both come of one template; what one says the other says.
@@ -68,19 +37,13 @@ class PackWriter {
     /** The form of what is written in the file and comes back. */
     static final String FORM = "yalos-field-1";
 
-    private static final DateTimeFormatter WHEN = DateTimeFormatter.ofPattern("d MMM uuuu, HH:mm");
-    private static final int PHOTOS_OF_A_POINT = 12;
-    private static final int MOST_POINTS = 200;
-    private static final int MOST_STRIPS = 300;
     private static final JsonMapper JSON = JsonMapper.builder().build();
 
     private final SpringTemplateEngine templates;
     private final PlanDesk plans;
     private final SortieDesk sorties;
     private final ProofDesk proofs;
-    private final SortiesBook sortiesBook;
-    private final CheckDesk checks;
-    private final ControlMapper control;
+    private final PackContent content;
     private final Preferences preferences;
 
     PackWriter(
@@ -88,34 +51,15 @@ class PackWriter {
             PlanDesk plans,
             SortieDesk sorties,
             ProofDesk proofs,
-            SortiesBook sortiesBook,
-            CheckDesk checks,
-            ControlMapper control,
+            PackContent content,
             Preferences preferences) {
         this.templates = templates;
         this.plans = plans;
         this.sorties = sorties;
         this.proofs = proofs;
-        this.sortiesBook = sortiesBook;
-        this.checks = checks;
-        this.control = control;
+        this.content = content;
         this.preferences = preferences;
     }
-
-    /** A strip in the order flown. */
-    public record StripRow(int number, String length, int photos, String towards) {}
-
-    public record SortieRow(
-            int number, String stations, int photos, String time, String battery, String left, String margin) {}
-
-    /** A point with the photos that will show it. */
-    public record PointRow(String name, String role, int photos, String which) {}
-
-    /** A pinned value with its reason. */
-    public record Pinned(String label, String figure, String because) {}
-
-    /** What is set on the aircraft and read back. */
-    public record ReadBack(String name, String figure, String was) {}
 
     /** A block with all that a pack is made of. */
     record Packed(OpenBlock block, Planned.Whole whole, Judgement judgement, SortieDesk.Found found, UnitChoice units) {
@@ -147,14 +91,19 @@ class PackWriter {
         return new Packed(block, whole, judgement, found, preferences.units());
     }
 
+    /** All that a pack says, looked up once for both of its forms. */
+    Map<String, Object> said(Packed packed) {
+        return content.of(packed);
+    }
+
     /** The document as one file of HTML that needs nothing else: fonts, pictures, style and script lie in it. */
-    String html(Packed packed) {
-        return template(packed, true);
+    String html(Packed packed, Map<String, Object> said) {
+        return template(packed, said, true);
     }
 
     /** The document as PDF. */
-    byte[] pdf(Packed packed) {
-        return Pdf.of(template(packed, false));
+    byte[] pdf(Packed packed, Map<String, Object> said) {
+        return Pdf.of(template(packed, said, false));
     }
 
     /** The map page alone, as the stage shows it. */
@@ -163,9 +112,9 @@ class PackWriter {
         return PackMap.svg(plan, cut, block.facts().control(), units, PackMap.relief(plan));
     }
 
-    private String template(Packed packed, boolean file) {
+    private String template(Packed packed, Map<String, Object> said, boolean file) {
         Context context = new Context(Locale.UK);
-        model(packed).asMap().forEach(context::setVariable);
+        said.forEach(context::setVariable);
         context.setVariable("file", file);
         context.setVariable("style", resource("static/css/pack.css"));
         context.setVariable(
@@ -180,211 +129,6 @@ class PackWriter {
             context.setVariable("written", written(packed));
         }
         return templates.process("field-pack/pack", context);
-    }
-
-    private Model model(Packed packed) {
-        Model model = new ExtendedModelMap();
-        BlockFacts facts = packed.facts();
-        BlockPlan plan = packed.plan();
-        UnitChoice units = packed.units();
-        sortiesBook.fill(new StageBook.Opened(packed.block(), plans.plan(facts), units, ""), model);
-        packed.found()
-                .sorties()
-                .filter(cut -> packed.found().light().isPresent())
-                .ifPresent(cut -> DayLaid.show(facts, plan, packed.found(), units, model));
-        PointCards.fill(packed.block(), plan, control.base(packed.block().id()), units, model);
-        title(packed, model);
-        pictures(packed, model);
-        ledger(packed, model);
-        model.addAttribute("camera", CameraCard.of(plan, units));
-        model.addAttribute("kit", PackList.of(facts.brief(), plan));
-        model.addAttribute("sortieRows", rows(packed));
-        model.addAttribute("strips", strips(plan, units));
-        model.addAttribute("points", points(plan, facts));
-        CheckDesk.Standing standing = checks.of(packed.block());
-        model.addAttribute("lines", standing.lines());
-        model.addAttribute("edition", standing.edition());
-        model.addAttribute(
-                "payload",
-                standing.lines().stream()
-                        .filter(line -> line.section().matches("(Camera|Panel.*|Scanner.*|Base)"))
-                        .toList());
-        Papers papers = facts.field().day().papers();
-        model.addAttribute("card", papers.card());
-        model.addAttribute("contacts", papers.contacts());
-        model.addAttribute("laws", papers.laws());
-        model.addAttribute("acts", facts.field().sorties());
-        model.addAttribute("readBack", readBack(packed, standing));
-        return model;
-    }
-
-    private void title(Packed packed, Model model) {
-        OpenBlock block = packed.block();
-        BlockPlan plan = packed.plan();
-        UnitChoice units = packed.units();
-        List<Finding> findings = packed.whole().findings(units);
-        Set<PackPart> wanted = EnumSet.allOf(PackPart.class);
-        wanted.removeAll(block.facts().field().day().papers().leftOut());
-        model.addAttribute("block", block);
-        model.addAttribute("parts", wanted.stream().map(PackPart::key).toList());
-        model.addAttribute("contents", wanted.stream().map(PackPart::title).toList());
-        model.addAttribute("made", LocalDateTime.now().format(WHEN));
-        model.addAttribute(
-                "issued",
-                checks.then(block, units)
-                        .map(then -> "last issued: revision %d, %s"
-                                .formatted(then.number(), then.at().format(WHEN)))
-                        .orElse("not issued as a revision"));
-        model.addAttribute("brief", brief(block.facts().brief(), units));
-        model.addAttribute(
-                "summary",
-                "%s · GSD %s · %,d photos · %s in the air · %s"
-                        .formatted(
-                                units.text(UnitKind.AREA, plan.areaM2()),
-                                units.text(UnitKind.GSD, plan.design().scale().gsdM()),
-                                plan.photos(),
-                                Percent.minutes(plan.flightTimeS()),
-                                packed.found()
-                                        .sorties()
-                                        .map(cut -> cut.all().size() == 1
-                                                ? "1 sortie"
-                                                : cut.all().size() + " sorties")
-                                        .orElse("not cut into sorties")));
-        model.addAttribute(
-                "gear",
-                "%s, %s"
-                        .formatted(
-                                block.facts().aircraft().name(),
-                                block.facts().camera().name()));
-        model.addAttribute(
-                "stops",
-                Findings.stops(findings).stream().map(Finding::headline).toList());
-        model.addAttribute(
-                "minds",
-                findings.stream()
-                        .filter(finding -> finding.level() == Finding.Level.MIND)
-                        .map(Finding::headline)
-                        .toList());
-    }
-
-    private static String brief(Brief brief, UnitChoice units) {
-        List<String> words = new ArrayList<>();
-        words.add(
-                brief.purpose().map(Object::toString).isPresent()
-                        ? brief.purpose().orElseThrow().words()
-                        : "no purpose asked yet");
-        if (!brief.accuracy().positionM().isEmpty()) {
-            words.add("positions to "
-                    + units.text(UnitKind.GSD, brief.accuracy().positionM().getAsDouble()));
-        }
-        if (!brief.accuracy().heightM().isEmpty()) {
-            words.add("heights to "
-                    + units.text(UnitKind.GSD, brief.accuracy().heightM().getAsDouble()));
-        }
-        words.add(brief.positioning().words());
-        brief.due().ifPresent(due -> words.add("due " + due));
-        return String.join(", ", words);
-    }
-
-    private void pictures(Packed packed, Model model) {
-        BlockPlan plan = packed.plan();
-        UnitChoice units = packed.units();
-        Optional<Sorties> cut = packed.found().sorties();
-        model.addAttribute("map", PackMap.svg(plan, cut, packed.facts().control(), units, PackMap.relief(plan)));
-        Judgement judgement = packed.judgement();
-        PackMap.Under proof = new PackMap.Under(
-                ProofPicture.png(judgement, ProofLayer.ADEQUATE, units),
-                judgement.proof().grid());
-        model.addAttribute(
-                "proof",
-                PackMap.svg(plan, cut, packed.facts().control(), units, Optional.of(proof))
-                        .replace("\"neat\"", "\"neat-2\"")
-                        .replace("#neat", "#neat-2"));
-        model.addAttribute("bands", ProofLayer.ADEQUATE.bands(judgement, units));
-        model.addAttribute(
-                "proofWords",
-                "%s of the block is given what is asked: %s."
-                        .formatted(Shares.percent(judgement.share()), judgement.verdict()));
-        PackSection.hardest(plan, units).ifPresent(section -> {
-            model.addAttribute("section", section.svg());
-            model.addAttribute("sectionWords", section.words());
-        });
-        if (model.getAttribute("chart") instanceof String chart) {
-            model.addAttribute("chart", PackSection.styled(chart));
-        }
-    }
-
-    private void ledger(Packed packed, Model model) {
-        LedgerView view = LedgerView.plain(packed.facts(), plans.plan(packed.facts()), packed.units());
-        model.addAttribute("ledger", view);
-        List<Pinned> pinned = view.sections().stream()
-                .map(LedgerView.SectionView::rows)
-                .flatMap(Collection::stream)
-                .filter(LedgerView.Row::pinned)
-                .map(row -> new Pinned(
-                        row.label(),
-                        row.figure() + " " + row.unit(),
-                        row.because().isBlank() ? "(no reason written)" : row.because()))
-                .toList();
-        model.addAttribute("pinned", pinned);
-    }
-
-    private List<ReadBack> readBack(Packed packed, CheckDesk.Standing standing) {
-        Optional<CheckDesk.Issued> then = checks.then(packed.block(), packed.units());
-        List<ReadBack> rows = new ArrayList<>();
-        for (String name : standing.figures().names()) {
-            PlanFigures.Figure now = standing.figures().of(name).orElseThrow();
-            String was = then.flatMap(issued -> issued.figures().of(name))
-                    .filter(figure -> !figure.metric().equals(now.metric()))
-                    .map(PlanFigures.Figure::text)
-                    .orElse("");
-            rows.add(new ReadBack(name, now.text(), was));
-        }
-        return rows;
-    }
-
-    private static List<SortieRow> rows(Packed packed) {
-        List<SortieRow> rows = new ArrayList<>();
-        packed.found().sorties().ifPresent(cut -> {
-            List<Charged> charged = Charged.of(cut, packed.found().packs());
-            for (Sortie sortie : cut.all()) {
-                Charged one = charged.get(sortie.number() - 1);
-                rows.add(new SortieRow(
-                        sortie.number(),
-                        "%d–%d".formatted(sortie.start() + 1, sortie.to() + 1),
-                        sortie.photos(),
-                        Percent.minutes(sortie.seconds()),
-                        (one.name().isEmpty() ? "" : one.name() + " ") + Percent.of(one.charge()),
-                        Percent.margin(one.left()),
-                        Percent.margin(one.marginAtWorst())));
-            }
-        });
-        return rows;
-    }
-
-    private static List<StripRow> strips(BlockPlan plan, UnitChoice units) {
-        return plan.flight().lines().stream()
-                .limit(MOST_STRIPS)
-                .map(line -> new StripRow(
-                        line.number(),
-                        units.text(UnitKind.DISTANCE, line.lengthM()),
-                        line.exposures(),
-                        UnitKind.ANGLE.figure(line.trackRad(), units.unit(UnitKind.ANGLE)) + "°"))
-                .toList();
-    }
-
-    private static List<PointRow> points(BlockPlan plan, BlockFacts facts) {
-        List<PointRow> rows = new ArrayList<>();
-        for (ControlPoint point :
-                facts.control().points().stream().limit(MOST_POINTS).toList()) {
-            List<PointPhotos.Seen> seen = PointPhotos.of(plan, MarkedPlace.of(plan, point));
-            List<String> best = seen.stream()
-                    .limit(PHOTOS_OF_A_POINT)
-                    .map(one -> String.valueOf(one.photo().id()))
-                    .toList();
-            rows.add(new PointRow(point.name(), point.role().words(), seen.size(), String.join(", ", best)));
-        }
-        return rows;
     }
 
     /** What the file knows of itself, and where its script keeps what is written into it. */

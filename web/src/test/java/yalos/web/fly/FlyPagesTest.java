@@ -122,6 +122,10 @@ class FlyPagesTest {
         assertThat(visitor.get("/blocks/" + block + "/fly").body())
                 .contains("rehearsed")
                 .contains("What came of it");
+        // What was ended flies no more.
+        assertThat(now(run).get("able").size()).isZero();
+        assertThat(press(run, "RESUME_AT", "first", "1").body()).contains("was ended");
+        assertThat(visitor.post(run + "/speed", "speed", "5").body()).contains("was ended");
         assertThat(visitor.get(run + "/charts").body()).contains("Battery over time");
         assertThat(visitor.get("/blocks/" + block + "/fly/999999/now.json").statusCode())
                 .isEqualTo(404);
@@ -230,13 +234,7 @@ class FlyPagesTest {
         press(run, "TEST");
         press(run, "START");
         flown(run);
-        byte[] zip = HttpClient.newHttpClient()
-                .sendAsync(
-                        HttpRequest.newBuilder(URI.create(RunningYalos.url() + run + "/photos.zip"))
-                                .build(),
-                        HttpResponse.BodyHandlers.ofByteArray())
-                .join()
-                .body();
+        byte[] zip = visitor.bytes(run + "/photos.zip");
         Map<String, byte[]> files = new TreeMap<>();
         try (ZipInputStream in = new ZipInputStream(new ByteArrayInputStream(zip))) {
             for (ZipEntry entry = in.getNextEntry(); entry != null; entry = in.getNextEntry()) {

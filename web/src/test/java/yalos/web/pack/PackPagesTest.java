@@ -43,15 +43,8 @@ class PackPagesTest {
         return block;
     }
 
-    private static byte[] bytes(long block, String file) {
-        return HttpClient.newHttpClient()
-                .sendAsync(
-                        HttpRequest.newBuilder(
-                                        URI.create(RunningYalos.url() + "/blocks/" + block + "/field-pack/" + file))
-                                .build(),
-                        HttpResponse.BodyHandlers.ofByteArray())
-                .join()
-                .body();
+    private byte[] bytes(long block, String file) {
+        return visitor.bytes("/blocks/" + block + "/field-pack/" + file);
     }
 
     private static String text(PDDocument pdf) throws IOException {

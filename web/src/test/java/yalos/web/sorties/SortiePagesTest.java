@@ -4,10 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
-import java.net.URI;
-import java.net.http.HttpClient;
-import java.net.http.HttpRequest;
-import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.util.Map;
 import java.util.TreeMap;
@@ -327,14 +323,7 @@ class SortiePagesTest {
                 "true");
         int sorties = sheet(block).get("sorties").size();
         assertThat(sorties).isGreaterThan(1);
-        byte[] bytes = HttpClient.newHttpClient()
-                .sendAsync(
-                        HttpRequest.newBuilder(
-                                        URI.create(RunningYalos.url() + "/blocks/" + block + "/field-pack/pack.zip"))
-                                .build(),
-                        HttpResponse.BodyHandlers.ofByteArray())
-                .join()
-                .body();
+        byte[] bytes = visitor.bytes("/blocks/" + block + "/field-pack/pack.zip");
         Map<String, String> files = new TreeMap<>();
         try (ZipInputStream zip = new ZipInputStream(new ByteArrayInputStream(bytes))) {
             for (ZipEntry entry = zip.getNextEntry(); entry != null; entry = zip.getNextEntry()) {
