@@ -83,7 +83,7 @@ class PackageRulesTest {
     private static final Floors FLOORS = new Floors(
             "yalos.core",
             List.of(
-                    List.of("fault"),
+                    List.of("fault", "figures"),
                     List.of("units"),
                     List.of("reason"),
                     List.of("geodesy", "wind", "camera", "energy"),
@@ -97,6 +97,7 @@ class PackageRulesTest {
                     List.of("ledger", "trial", "brief", "exchange"),
                     List.of("control", "sortie"),
                     List.of("measured", "day", "rehearsal"),
+                    List.of("take", "accuracy"),
                     List.of("finding")));
 
     @Test
