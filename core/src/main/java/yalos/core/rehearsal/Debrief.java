@@ -10,13 +10,9 @@ import java.util.TreeMap;
 import yalos.core.camera.Lens;
 import yalos.core.flight.Exposure;
 import yalos.core.flight.Flight;
-import yalos.core.flight.FlightBuilder;
-import yalos.core.flight.Line;
-import yalos.core.flight.Timeline;
-import yalos.core.flight.Way;
-import yalos.core.geodesy.PlanePoint;
-import yalos.core.height.HeightPlan;
+import yalos.core.flight.FlownLines;
 import yalos.core.plan.BlockPlan;
+import yalos.core.plan.FlyAgain;
 import yalos.core.sortie.Sortie;
 
 /**
@@ -34,10 +30,7 @@ public record Debrief(
         List<Integer> missing,
         List<Strip> strips,
         Map<String, Integer> causes,
-        Optional<Flight> again) {
-    /** A photo more on each side of a gap, so that the pieces hold together. */
-    private static final int ROUND = 1;
-
+        Optional<FlyAgain> again) {
     /**
      * A fault, and what was done.
      *
@@ -75,7 +68,7 @@ public record Debrief(
                 .filter(entry -> entry.getValue()[0] > 0)
                 .map(entry -> new Strip(entry.getKey(), entry.getValue()[0], entry.getValue()[1]))
                 .toList();
-        return new Debrief(flight, told, missing, left, causes(flight, missing), again(plan, missing));
+        return new Debrief(flight, told, missing, left, causes(flight, missing), FlyAgain.of(plan, missing));
     }
 
     private static Told told(Came one) {
@@ -113,87 +106,26 @@ public record Debrief(
         return causes;
     }
 
-    /** What is missing, with a photo more on each side, joined anew and laid over the same ground. */
-    private static Optional<Flight> again(BlockPlan plan, List<Integer> missing) {
-        if (missing.isEmpty()) {
-            return Optional.empty();
-        }
-        List<Exposure> all = plan.flight().exposures();
-        boolean[] wanted = new boolean[all.size()];
-        for (int station : missing) {
-            for (int i = Math.max(0, station - 1 - ROUND); i <= Math.min(all.size() - 1, station - 1 + ROUND); i++) {
-                wanted[i] |= all.get(i).line() == all.get(station - 1).line();
-            }
-        }
-        Flight kept = FlightBuilder.keeping(
-                plan.flight(), plan.request().aircraft(), yalos.core.site.Detour.NONE, photo -> wanted[photo.id() - 1]);
-        return Optional.of(
-                plan.heights().map((HeightPlan heights) -> heights.alike(kept)).orElse(kept));
-    }
-
     /** Seconds to fly again what is missing; 0 where nothing is. */
     public double againS() {
-        return again.map(flight ->
-                        Timeline.of(flight, of.sortie().homing().pace()).totalS())
-                .orElse(0.0);
+        return again.map(FlyAgain::seconds).orElse(0.0);
     }
 
     /** What was photographed, where it truly was: a flight like any other, to be proved. */
     public Flight flown() {
         BlockPlan plan = of.sorties().given().plan();
         Lens lens = Lens.of(plan.request().camera());
-        List<yalos.core.flight.Leg> legs = new ArrayList<>();
-        List<Exposure> photos = new ArrayList<>();
-        List<Shot> good = of.shots().stream()
+        List<FlownLines.Release> releases = of.shots().stream()
                 .filter(shot -> shot.written() && shot.station() > 0)
+                .map(shot -> {
+                    Exposure planned = plan.flight().exposures().get(shot.station() - 1);
+                    Lens own = planned.lens() == null ? lens : planned.lens();
+                    return new FlownLines.Release(
+                            new Exposure(1, planned.pass(), 1, shot.truly(), own, planned.trackRad()),
+                            planned.line(),
+                            shot.seconds());
+                })
                 .toList();
-        int line = 0;
-        for (int from = 0, to; from < good.size(); from = to) {
-            int strip = strip(plan, good.get(from));
-            to = from + 1;
-            while (to < good.size() && strip(plan, good.get(to)) == strip) {
-                to++;
-            }
-            line++;
-            legs.add(line(good.subList(from, to), line, strip, photos.size()));
-            for (Shot shot : good.subList(from, to)) {
-                Exposure planned = plan.flight().exposures().get(shot.station() - 1);
-                photos.add(new Exposure(
-                        photos.size() + 1,
-                        planned.pass(),
-                        line,
-                        shot.truly(),
-                        planned.lens() == null ? lens : planned.lens(),
-                        planned.trackRad()));
-            }
-        }
-        return new Flight(legs, photos, plan.flight().launch(), plan.flight().takeOffUpM());
-    }
-
-    private static int strip(BlockPlan plan, Shot shot) {
-        return plan.flight().exposures().get(shot.station() - 1).line();
-    }
-
-    private static Line line(List<Shot> shots, int number, int strip, int first) {
-        Shot begin = shots.get(0);
-        Shot end = shots.get(shots.size() - 1);
-        PlanePoint from = new PlanePoint(begin.truly().eastM(), begin.truly().northM());
-        PlanePoint to = new PlanePoint(end.truly().eastM(), end.truly().northM());
-        double track = from.distanceM(to) == 0 ? begin.truly().yawRad() : from.bearingRad(to);
-        double[] up = shots.size() == 1
-                ? Way.level(begin.truly().upM())
-                : shots.stream().mapToDouble(shot -> shot.truly().upM()).toArray();
-        double seconds = Math.max(0.1, end.seconds() - begin.seconds());
-        return new Line(
-                1,
-                number,
-                strip,
-                from,
-                to,
-                track,
-                up,
-                Math.max(0.1, from.distanceM(to) / seconds),
-                first,
-                shots.size());
+        return FlownLines.of(releases, plan.flight().launch(), plan.flight().takeOffUpM());
     }
 }

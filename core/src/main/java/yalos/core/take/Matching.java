@@ -34,6 +34,12 @@ public final class Matching {
     private static final double TIME_WEIGHT = 0.5;
     /** A constant shift is looked for as far as this. */
     private static final double SHIFT_M = 60;
+    /** Datums lie as far apart as this. */
+    private static final double DATUM_M = 250;
+
+    private static final double ENOUGH_FIT = 0.6;
+    private static final double FIT_GAIN = 0.2;
+    private static final int MOST_VOTERS = 400;
 
     private static final double ELSEWHERE_M = 500;
     private static final double OTHER_DAY_S = 6 * 3600.0;
@@ -388,14 +394,33 @@ public final class Matching {
 
     // By place.
 
-    /** The constant part of photos less stations, under which most photos lie at a station. */
+    /** The constant part of photos less stations, under which most photos lie at a station; another datum may put it far off. */
     private double[] shifted() {
         StationGrid grid = new StationGrid(stations, Math.max(baseM, 1));
+        double[] near = voted(grid, Math.min(SHIFT_M, Math.max(3 * baseM, 12)));
+        return fitting(grid, near) >= ENOUGH_FIT ? near : better(grid, near, voted(grid, DATUM_M));
+    }
+
+    private double[] better(StationGrid grid, double[] one, double[] other) {
+        return fitting(grid, other) > fitting(grid, one) + FIT_GAIN ? other : one;
+    }
+
+    /** Share of the photos that lie at a station under a shift. */
+    private double fitting(StationGrid grid, double[] by) {
+        int[] all = IntStream.range(0, photos.size()).filter(this::placed).toArray();
+        long fit = Arrays.stream(all)
+                .filter(i -> !grid.within(new PlanePoint(at[i].xM() - by[0], at[i].yM() - by[1]), baseM * 0.4)
+                        .isEmpty())
+                .count();
+        return all.length == 0 ? 1 : (double) fit / all.length;
+    }
+
+    private double[] voted(StationGrid grid, double reach) {
         double cell = Math.max(baseM * 0.25, 0.5);
-        double reach = Math.min(SHIFT_M, Math.max(3 * baseM, 12));
         Map<Long, Integer> votes = new HashMap<>();
         int count = 0;
-        for (int i = 0; i < photos.size(); i++) {
+        int every = Math.max(1, photos.size() / MOST_VOTERS);
+        for (int i = 0; i < photos.size(); i += every) {
             if (placed(i)) {
                 count++;
                 for (int k : grid.within(at[i], reach)) {

@@ -50,8 +50,8 @@ final class DebriefView {
                 debrief.again()
                         .map(plan -> "%d photos on %d pieces of strips, %s in the air"
                                 .formatted(
-                                        plan.exposures().size(),
-                                        plan.lines().size(),
+                                        plan.flight().exposures().size(),
+                                        plan.flight().lines().size(),
                                         Percent.minutes(debrief.againS())))
                         .orElse(""));
         List<Event> events = flight.events();

@@ -24,6 +24,7 @@ import yalos.core.exchange.PlanSheetData;
 import yalos.core.fault.InputFault;
 import yalos.core.flight.Flight;
 import yalos.core.plan.BlockPlan;
+import yalos.core.plan.FlyAgain;
 import yalos.core.rehearsal.Command;
 import yalos.core.rehearsal.Debrief;
 import yalos.core.rehearsal.Fault;
@@ -151,6 +152,7 @@ class FlyController {
         PlanSheetData data = desk.run(id, run).ask(flight -> {
             Debrief debrief = Debrief.of(flight);
             Flight again = debrief.again()
+                    .map(FlyAgain::flight)
                     .orElseThrow(() -> new NotThere("Nothing is missing, so there is nothing to fly again."));
             BlockPlan plan = flight.sorties().given().plan();
             return new PlanSheetData(block.jobName() + ", " + block.name(), plan)
