@@ -3,6 +3,7 @@ import { change, fieldsOf, justSent } from "./changes.js";
 import { wireDay } from "./day.js";
 import { keepPages } from "./kept.js";
 import { Sheet } from "./sheet/sheet.js";
+import { wireTake } from "./take.js";
 
 // Messages of the program name their own place; an answer without one is shown as a plain line.
 document.body.addEventListener("htmx:beforeSwap", (event) => {
@@ -285,6 +286,7 @@ document.addEventListener("click", (event) => {
 });
 
 wireDay();
+wireTake();
 keepPages();
 document.addEventListener("click", (event) => {
   if (event.target.closest("[data-print]")) window.print();

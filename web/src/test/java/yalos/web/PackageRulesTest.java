@@ -54,6 +54,8 @@ class PackageRulesTest {
                     List.of("exchange"),
                     List.of("ground", "history", "api", "sorties"),
                     List.of("pack", "fly"),
+                    List.of("take"),
+                    List.of("accuracy"),
                     List.of("jobs"),
                     List.of("demo")));
 

@@ -50,22 +50,21 @@ public final class Diagnosis {
      */
     public static List<Suspicion> of(List<Residual> checks, List<Residual> control, Known known) {
         Diagnosis one = new Diagnosis(checks, control, known);
-        if (checks.size() >= 3) {
-            one.look();
-        }
-        one.overfitted();
+        one.overfitted(checks.size() >= 3 ? one.look() : checks);
         one.found.sort(Comparator.comparing(Suspicion::kind));
         return one.found;
     }
 
-    private void look() {
+    /** Looks for all that may be; answers with the points that have no fault of their own. */
+    private List<Residual> look() {
         if (feet()) {
-            return;
+            return List.of();
         }
         List<Residual> rest = swapped();
         List<Residual> tame = withoutBlunders(rest);
         heights(tame);
         positions(tame);
+        return tame;
     }
 
     private static String cm(double metres) {
@@ -444,8 +443,8 @@ public final class Diagnosis {
 
     // Control against check.
 
-    private void overfitted() {
-        double[] check = ups(checks);
+    private void overfitted(List<Residual> tame) {
+        double[] check = ups(tame);
         double[] own = ups(control);
         if (check.length < 3 || own.length < 3) {
             return;

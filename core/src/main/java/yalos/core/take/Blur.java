@@ -23,22 +23,36 @@ record Blur(boolean motion, double px, double directionDeg) {
      * @param smeared likeness of the other
      */
     static Blur of(double[][] sharp, double[][] smeared) {
+        Around around = new Around(sharp);
         Tried line = new Tried(Double.POSITIVE_INFINITY, 0, 0);
-        for (int degrees = 0; degrees < 180; degrees += 10) {
-            double angle = Math.toRadians(degrees);
-            for (int length = 2; length <= LONGEST; length++) {
-                double error = error(sharp, smeared, line(length, angle));
-                line = error < line.error() ? new Tried(error, length, degrees) : line;
+        // First coarsely, then round the best.
+        for (int degrees = 0; degrees < 180; degrees += 20) {
+            for (int length = 2; length <= LONGEST; length += length < 8 ? 1 : 3) {
+                line = better(line, around, smeared, length, degrees);
+            }
+        }
+        Tried first = line;
+        for (int degrees = -10; degrees <= 10; degrees += 10) {
+            for (int length = -2; length <= 2; length++) {
+                int wanted = (int) first.px() + length;
+                if (wanted >= 2) {
+                    line = better(line, around, smeared, wanted, (int) first.angle() + degrees);
+                }
             }
         }
         Tried bell = new Tried(Double.POSITIVE_INFINITY, 0, 0);
         for (double sigma = 0.5; sigma <= WIDEST; sigma += 0.25) {
-            double error = error(sharp, smeared, bell(sigma));
+            double error = error(around, smeared, bell(sigma));
             bell = error < bell.error() ? new Tried(error, sigma, Double.NaN) : bell;
         }
         return line.error() < bell.error() * ONE_MORE
-                ? new Blur(true, line.px(), line.angle())
+                ? new Blur(true, line.px(), (line.angle() + 180) % 180)
                 : new Blur(false, bell.px(), Double.NaN);
+    }
+
+    private static Tried better(Tried best, Around around, double[][] smeared, int length, int degrees) {
+        double error = error(around, smeared, line(length, Math.toRadians(degrees)));
+        return error < best.error() ? new Tried(error, length, degrees) : best;
     }
 
     /** Offsets and weights of a filter's own likeness: x, y, weight. */
@@ -69,7 +83,7 @@ record Blur(boolean motion, double px, double directionDeg) {
      * How far the answers of a filter are from what was measured. What counts is by how much pixels differ that lie so far apart, each as a share of the usual: a picture of stronger or weaker contrast differs from
      * another by one factor, which is taken out.
      */
-    private static double error(double[][] sharp, double[][] smeared, double[][] kernel) {
+    private static double error(Around sharp, double[][] smeared, double[][] kernel) {
         double whole = filtered(sharp, 0, 0, kernel);
         double sum = 0;
         double squares = 0;
@@ -87,35 +101,56 @@ record Blur(boolean motion, double px, double directionDeg) {
         return squares - sum * sum / count;
     }
 
-    private static double filtered(double[][] sharp, double x, double y, double[][] kernel) {
+    private static double filtered(Around sharp, double x, double y, double[][] kernel) {
         double sum = 0;
         for (double[] one : kernel) {
-            sum += one[2] * between(sharp, x - one[0], y - one[1]);
+            sum += one[2] * sharp.at(x - one[0], y - one[1]);
         }
         return sum;
     }
 
-    /** Likeness at any offset: turned to between the two directions beside it, each along its own lags. */
-    private static double between(double[][] likeness, double x, double y) {
-        double far = Math.hypot(x, y);
-        if (far == 0) {
-            return 1;
-        }
-        // Directions lie 45° apart, rows to the right, then downwards; the last is up to the right.
-        double turn = (Math.toDegrees(Math.atan2(y, x)) % 180 + 180) % 180 / 45;
-        int first = (int) Math.floor(turn) % 4;
-        double share = turn - Math.floor(turn);
-        return (1 - share) * along(likeness, first, far) + share * along(likeness, (first + 1) % 4, far);
-    }
+    /** Likeness at every offset, in steps of half a pixel: turned to between the two measured directions beside it, each along its own lags. */
+    private static final class Around {
+        private static final int REACH = 64;
+        private static final int SIDE = 4 * REACH + 1;
+        private final float[] table = new float[SIDE * SIDE];
 
-    private static double along(double[][] likeness, int direction, double far) {
-        int[] step = Picture.DIRECTIONS[direction];
-        double lag = far / Math.hypot(step[0], step[1]);
-        int low = (int) Math.floor(lag);
-        if (low >= Picture.LAGS) {
-            return likeness[direction][Picture.LAGS - 1];
+        Around(double[][] likeness) {
+            for (int row = 0; row < SIDE; row++) {
+                for (int column = 0; column < SIDE; column++) {
+                    table[row * SIDE + column] =
+                            (float) between(likeness, (column - 2 * REACH) / 2.0, (row - 2 * REACH) / 2.0);
+                }
+            }
         }
-        double before = low == 0 ? 1 : likeness[direction][low - 1];
-        return before + (lag - low) * (likeness[direction][low] - before);
+
+        double at(double x, double y) {
+            int column = (int) Math.round(Math.max(-REACH, Math.min(REACH, x)) * 2) + 2 * REACH;
+            int row = (int) Math.round(Math.max(-REACH, Math.min(REACH, y)) * 2) + 2 * REACH;
+            return table[row * SIDE + column];
+        }
+
+        private static double between(double[][] likeness, double x, double y) {
+            double far = Math.hypot(x, y);
+            if (far == 0) {
+                return 1;
+            }
+            // Directions lie 45° apart, rows to the right, then downwards; the last is up to the right.
+            double turn = (Math.toDegrees(Math.atan2(y, x)) % 180 + 180) % 180 / 45;
+            int first = (int) Math.floor(turn) % 4;
+            double share = turn - Math.floor(turn);
+            return (1 - share) * along(likeness, first, far) + share * along(likeness, (first + 1) % 4, far);
+        }
+
+        private static double along(double[][] likeness, int direction, double far) {
+            int[] step = Picture.DIRECTIONS[direction];
+            double lag = far / Math.hypot(step[0], step[1]);
+            int low = (int) Math.floor(lag);
+            if (low >= Picture.LAGS) {
+                return likeness[direction][Picture.LAGS - 1];
+            }
+            double before = low == 0 ? 1 : likeness[direction][low - 1];
+            return before + (lag - low) * (likeness[direction][low] - before);
+        }
     }
 }

@@ -139,7 +139,8 @@ public final class Matching {
                 .mapToObj(i -> new TakeMatch.Matched(
                         roles[i], station[i], off[i], clocks.seconds()[i], frozen[i], otherLens[i], why[i]))
                 .toList();
-        return new TakeMatch(all, stations, clocks.offsetS(), clocks.hoursOff(), clockLessPlan(), shift, filesEach());
+        return new TakeMatch(
+                all, stations, clocks.from(), clocks.offsetS(), clocks.hoursOff(), clockLessPlan(), shift, filesEach());
     }
 
     // What is no photo of the flight at all.

@@ -121,14 +121,14 @@ public record Take(
     }
 
     /**
-     * Weak ground of the take with its cause.
+     * Ground that the take gives less than the plan was to give, with its cause.
      *
-     * @param atPlan whether the plan gives too little there as well
+     * @param stations that were to see it and lack a useful photo
      */
-    public record Gap(WeakGround ground, String cause, boolean atPlan, List<Integer> stations) {}
+    public record Gap(WeakGround ground, String cause, List<Integer> stations) {}
 
     /**
-     * Why ground is weak: stations that were to see it and have no photo, or have it off its place.
+     * Connected ground that the plan gives enough and the take does not, or that too few photos see now, the largest first. What the plan itself leaves weak is the plan's affair.
      *
      * @param planned judgement of the plan
      * @param taken judgement of the take, over the same cells
@@ -136,35 +136,21 @@ public record Take(
     public List<Gap> gaps(Judgement planned, Judgement taken) {
         List<Gap> gaps = new ArrayList<>();
         HeightGrid grid = taken.proof().grid();
-        for (WeakGround spot : taken.spots()) {
+        for (WeakGround spot : LostGround.of(planned, taken)) {
             int column = (int) Math.floor((spot.x() - grid.west()) / grid.cellX());
             int row = (int) Math.floor((grid.north() - spot.y()) / grid.cellY());
-            boolean atPlan = weakInPlan(planned, spot);
             List<Integer> stations = PlanProof.seeing(plan, grid, column, row).stream()
                     .map(Exposure::id)
                     .filter(lacking::containsKey)
                     .toList();
-            gaps.add(new Gap(spot, cause(stations, atPlan), atPlan, stations));
+            gaps.add(new Gap(spot, cause(stations), stations));
         }
         return gaps;
     }
 
-    private static boolean weakInPlan(Judgement planned, WeakGround spot) {
-        HeightGrid grid = planned.proof().grid();
-        int column = (int) Math.floor((spot.x() - grid.west()) / grid.cellX());
-        int row = (int) Math.floor((grid.north() - spot.y()) / grid.cellY());
-        return column >= 0
-                && row >= 0
-                && column < planned.proof().columns()
-                && row < planned.proof().rows()
-                && planned.at(planned.proof().index(column, row)) != yalos.core.proof.Adequacy.ENOUGH;
-    }
-
-    private String cause(List<Integer> stations, boolean atPlan) {
+    private String cause(List<Integer> stations) {
         if (stations.isEmpty()) {
-            return atPlan
-                    ? "the plan gives too little here as well"
-                    : "every station has its photo, but not from where it was planned";
+            return "every station has its photo, but not from where it was planned";
         }
         Map<String, List<Integer>> byCause =
                 stations.stream().collect(Collectors.groupingBy(lacking::get, TreeMap::new, Collectors.toList()));

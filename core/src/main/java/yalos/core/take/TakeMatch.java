@@ -1,6 +1,8 @@
 package yalos.core.take;
 
+import java.time.Instant;
 import java.util.List;
+import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.TreeSet;
@@ -10,6 +12,7 @@ import java.util.TreeSet;
  *
  * @param photos one for each photo of the take, in its order
  * @param stations of the plan
+ * @param from what seconds of photos count from
  * @param clockOffsetS camera's clock less satellites' time; empty where no photo has both
  * @param hoursOff whether that clock stands whole or half hours off
  * @param clockLessPlanS camera's clock less the plan's seconds, as a Unix time; empty where nothing matched has a time
@@ -19,6 +22,7 @@ import java.util.TreeSet;
 public record TakeMatch(
         List<Matched> photos,
         List<Station> stations,
+        Instant from,
         OptionalDouble clockOffsetS,
         boolean hoursOff,
         OptionalDouble clockLessPlanS,
@@ -37,6 +41,12 @@ public record TakeMatch(
      */
     public record Matched(
             Role role, int station, double offM, double seconds, boolean frozen, boolean otherLens, String why) {}
+
+    /** When a photo was taken, by the satellites' clock; nothing where nobody knows. */
+    public Optional<Instant> instant(int photo) {
+        double seconds = photos.get(photo).seconds();
+        return Double.isNaN(seconds) ? Optional.empty() : Optional.of(from.plusNanos(Math.round(seconds * 1e9)));
+    }
 
     /** Stations without any photo, from 1. */
     public Set<Integer> missing() {

@@ -15,8 +15,8 @@ public enum Stage {
     SORTIES("Sorties", true),
     FIELD_PACK("Field pack", true),
     FLY("Fly", true),
-    TAKE("Take", false),
-    ACCURACY("Accuracy", false),
+    TAKE("Take", true),
+    ACCURACY("Accuracy", true),
     LOG("Log", false);
 
     private final String label;

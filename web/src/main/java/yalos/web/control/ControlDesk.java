@@ -35,7 +35,7 @@ import yalos.web.work.WorkQueue;
 
 /** Foretells what blocks are worth in the background, once for each state; the newest state of a block calls off what was begun for an older one. */
 @Component
-class ControlDesk {
+public class ControlDesk {
     private static final Duration END = Duration.ofMinutes(10);
     private static final int KEPT = 24;
     /** How much higher the second flight is, to part focal length and height. */
@@ -107,6 +107,11 @@ class ControlDesk {
                             .orElse("It could not be worked out.")
                     : "";
         }
+    }
+
+    /** What these facts are worth, where that was worked out before; never works for it. */
+    public synchronized Optional<BlockWorth> known(BlockFacts facts) {
+        return Optional.ofNullable(kept.get(facts)).flatMap(Foretelling::worth);
     }
 
     /** What is found out of a block; begun when nobody asked before. Where too much waits it says so, and is begun when it is asked again. */

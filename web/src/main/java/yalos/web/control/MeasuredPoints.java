@@ -218,7 +218,7 @@ public class MeasuredPoints {
     }
 
     /** How often each point was measured, by the key of its name. */
-    Map<String, Integer> counts(long block) {
+    public Map<String, Integer> counts(long block) {
         Map<String, Integer> counts = new HashMap<>();
         rows.observations(block).forEach(row -> counts.merge(ControlLayout.key(row.point()), 1, Integer::sum));
         return counts;
@@ -227,6 +227,11 @@ public class MeasuredPoints {
     /** Keys of the names of the points that were measured: their roles stand. */
     Set<String> names(long block) {
         return counts(block).keySet();
+    }
+
+    /** The base of a block, where one was told. */
+    public Optional<BaseRow> base(long block) {
+        return rows.base(block);
     }
 
     /** Keeps what was decided of something measured. */

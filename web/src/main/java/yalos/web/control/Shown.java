@@ -8,11 +8,11 @@ import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
 
 /** Figures of the stage as they are read. */
-final class Shown {
+public final class Shown {
     private Shown() {}
 
     /** An accuracy in the operator's small unit, with as many digits as it deserves. */
-    static String accuracy(UnitChoice units, double metres) {
+    public static String accuracy(UnitChoice units, double metres) {
         if (!Double.isFinite(metres)) {
             return "–";
         }
@@ -23,7 +23,7 @@ final class Shown {
     }
 
     /** The same with a figure more, for legends whose steps lie close together. */
-    static String fine(UnitChoice units, double metres) {
+    public static String fine(UnitChoice units, double metres) {
         Unit unit = units.unit(UnitKind.GSD);
         int decimals = unit == Unit.INCH ? 3 : unit == Unit.MILLIMETRE ? 1 : 2;
         return String.format(Locale.ROOT, "%." + decimals + "f %s", unit.ofSi(metres), unit.symbol());
@@ -34,7 +34,7 @@ final class Shown {
         return accuracy(units, sigma.horizontalM()) + " / " + accuracy(units, sigma.verticalM());
     }
 
-    static String minutes(double seconds) {
+    public static String minutes(double seconds) {
         long minutes = Math.round(seconds / 60);
         return minutes < 60 ? minutes + " min" : "%d h %02d min".formatted(minutes / 60, minutes % 60);
     }

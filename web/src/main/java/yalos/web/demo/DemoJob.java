@@ -50,6 +50,7 @@ import yalos.core.weather.SimulatedStation;
 import yalos.web.elevation.Models;
 import yalos.web.jobs.Jobs;
 import yalos.web.shell.FirstData;
+import yalos.web.store.AccuracyMapper;
 import yalos.web.store.BlockFacts;
 import yalos.web.store.CameraMapper;
 import yalos.web.store.CameraRow;
@@ -91,9 +92,18 @@ class DemoJob implements FirstData {
     private final Jobs jobs;
     private final Models models;
     private final ControlMapper control;
+    private final AccuracyMapper accuracy;
     private final FieldMapper field;
 
-    DemoJob(JobMapper rows, CameraMapper cameras, Jobs jobs, Models models, ControlMapper control, FieldMapper field) {
+    DemoJob(
+            JobMapper rows,
+            CameraMapper cameras,
+            Jobs jobs,
+            Models models,
+            ControlMapper control,
+            FieldMapper field,
+            AccuracyMapper accuracy) {
+        this.accuracy = accuracy;
         this.field = field;
         this.control = control;
         this.models = models;
@@ -197,6 +207,37 @@ class DemoJob implements FirstData {
         }
         control.append(block, observation(6, -0.004, 25, 0.012, "FIXED"));
         control.note(block, "", mm.length + 1 + " measured, made up for the demo");
+        residuals(block);
+    }
+
+    /** Residuals of the check points in the map that was made: at number 9 the pole of 2 m was worked out as if it were 1.8 m. */
+    private void residuals(long block) {
+        double[] mm = {9, -6, 14, -11, 8, -19, 4, 12, 7, -8, -5, 206, 6, 11, 5, -3, 5, 4, 7, -2, -6, -4, 3, 8, 2, -7, -5
+        };
+        for (int i = 0; i < mm.length / 3; i++) {
+            boolean check = i < 4;
+            int point = check ? i + 5 : i - 4;
+            double east = POINTS[2 * point];
+            double north = POINTS[2 * point + 1];
+            LonLat at = GRID.toLonLat(new EastNorth(east, north));
+            accuracy.append(
+                    block,
+                    new AccuracyMapper.ResidualRow(
+                            0,
+                            String.valueOf(point + 1),
+                            check ? "CHECK" : "CONTROL",
+                            mm[3 * i] / 1000,
+                            mm[3 * i + 1] / 1000,
+                            mm[3 * i + 2] / 1000,
+                            at.lonDeg(),
+                            at.latDeg(),
+                            ThornwaneTerrain.height(east, north),
+                            "",
+                            "thornwane-residuals.csv",
+                            "",
+                            null,
+                            ""));
+        }
     }
 
     private static ControlMapper.ObservationRow observation(
@@ -217,7 +258,7 @@ class DemoJob implements FirstData {
                 sigmaM * 0.8,
                 solution,
                 solution.equals("FIXED") ? 18 : 7,
-                1.8,
+                point == 8 ? 2.0 : 1.8,
                 "",
                 "thornwane-rover.csv",
                 null,

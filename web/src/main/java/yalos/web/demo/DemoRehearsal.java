@@ -1,24 +1,19 @@
 package yalos.web.demo;
 
 import java.time.Duration;
-import java.util.EnumSet;
-import java.util.List;
-import java.util.Map;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
-import yalos.core.rehearsal.Command;
-import yalos.core.rehearsal.Fault;
 import yalos.web.block.Blocks;
 import yalos.web.fly.Crew;
 import yalos.web.store.JobMapper;
 import yalos.web.work.Order;
 import yalos.web.work.WorkQueue;
 
-/** The hill fort's first sortie rehearsed, once the program stands: the shutter sticks and is noticed, gusts come up and are not. */
+/** The hill fort's sorties rehearsed, once the program stands: on the first the shutter sticks and is noticed, gusts come up and are not. */
 @Component
 @ConditionalOnProperty("yalos.demo")
 class DemoRehearsal {
@@ -28,8 +23,10 @@ class DemoRehearsal {
     private final Blocks blocks;
     private final Crew crew;
     private final WorkQueue queue;
+    private final DemoTake take;
 
-    DemoRehearsal(JobMapper rows, Blocks blocks, Crew crew, WorkQueue queue) {
+    DemoRehearsal(JobMapper rows, Blocks blocks, Crew crew, WorkQueue queue, DemoTake take) {
+        this.take = take;
         this.rows = rows;
         this.blocks = blocks;
         this.crew = crew;
@@ -43,15 +40,7 @@ class DemoRehearsal {
                 rows.jobNamed("Thornwane Rigg")
                         .flatMap(job -> rows.blockNamed(job, "Block A, hill fort"))
                         .filter(block -> !crew.knows(block))
-                        .ifPresent(block -> crew.rehearse(
-                                blocks.open(block),
-                                1,
-                                7,
-                                Map.of(
-                                        Fault.STUCK_SHUTTER,
-                                        List.of(Command.Kind.PAUSE, Command.Kind.CAMERA, Command.Kind.RESUME)),
-                                EnumSet.of(Fault.STUCK_SHUTTER, Fault.GUSTS),
-                                "A. Pilot"));
+                        .ifPresent(block -> take.begin(blocks.open(block)));
             } catch (RuntimeException notFlown) {
                 LOG.warn("the demo's rehearsal was not flown: {}", notFlown.getMessage());
             }

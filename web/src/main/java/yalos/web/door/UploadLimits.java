@@ -8,7 +8,8 @@ final class UploadLimits {
     /** 20 MB of file with the form round it. */
     private static final long SMALL_BYTES = 22_000_000;
 
-    private static final Pattern LARGE = Pattern.compile("/blocks/\\d+/(models|picture)|/maps/file|/api/coverage");
+    private static final Pattern LARGE =
+            Pattern.compile("/blocks/\\d+/(models|picture|take/[a-z-]+)|/maps/file|/api/coverage");
 
     private UploadLimits() {}
 

@@ -1,5 +1,8 @@
 package yalos.web.fly;
 
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
@@ -8,6 +11,7 @@ import org.springframework.stereotype.Component;
 import yalos.core.fault.InputFault;
 import yalos.core.rehearsal.Command;
 import yalos.core.rehearsal.Fault;
+import yalos.core.rehearsal.Shot;
 import yalos.core.rehearsal.SimulatedFlight;
 import yalos.web.block.OpenBlock;
 import yalos.web.store.FlyMapper;
@@ -21,9 +25,57 @@ public class Crew {
     private final FlyDesk desk;
     private final FlyMapper rows;
 
-    Crew(FlyDesk desk, FlyMapper rows) {
+    private final Runs runs;
+
+    Crew(FlyDesk desk, FlyMapper rows, Runs runs) {
         this.desk = desk;
         this.rows = rows;
+        this.runs = runs;
+    }
+
+    /** How many sorties a block is flown in. */
+    public int sorties(OpenBlock block) {
+        return runs.sorties(block);
+    }
+
+    /** What the last flight of a block brought home. */
+    public interface Brought {
+        int sortie();
+
+        int count();
+
+        /** Writes one of its photos, from 0, into a folder. */
+        void write(int index, Path folder) throws IOException;
+    }
+
+    /**
+     * The photos of a block's last flight, small ones, painted when they are written.
+     *
+     * @param laterMin so many minutes after it was really begun
+     */
+    public Brought brought(OpenBlock block, int laterMin) {
+        LiveRun run = desk.last(block.id()).orElseThrow();
+        PhotoFiles files =
+                run.ask(flight -> runs.photos(block, run.id(), flight).small(laterMin));
+        List<Shot> written =
+                run.ask(flight -> flight.shots().stream().filter(Shot::written).toList());
+        int sortie = run.ask(flight -> flight.sortie().number());
+        return new Brought() {
+            @Override
+            public int sortie() {
+                return sortie;
+            }
+
+            @Override
+            public int count() {
+                return written.size();
+            }
+
+            @Override
+            public void write(int index, Path folder) throws IOException {
+                Files.write(folder.resolve(files.name(index + 1)), files.jpeg(written.get(index)));
+            }
+        };
     }
 
     /** Whether a block was rehearsed already. */

@@ -67,8 +67,8 @@ final class PhotoFiles {
     private final BlockPlan plan;
     private final LocalPlane plane;
     private final Lens lens;
-    private final SimulatedPhoto painter;
-    private final ZonedDateTime began;
+    private SimulatedPhoto painter;
+    private ZonedDateTime began;
 
     /**
      * @param site its own picture, where there is one
@@ -122,6 +122,13 @@ final class PhotoFiles {
                 zip.closeEntry();
             }
         }
+    }
+
+    /** The same with small pictures, taken so many minutes later. */
+    PhotoFiles small(int laterMin) {
+        painter = painter.small();
+        began = began.plusMinutes(laterMin);
+        return this;
     }
 
     /** File names count what was written. */

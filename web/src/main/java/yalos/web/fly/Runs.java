@@ -85,6 +85,13 @@ class Runs {
         return row;
     }
 
+    /** How many sorties a block is flown in. */
+    int sorties(OpenBlock block) {
+        return sorties.cut(block.facts(), plans.needed(block.facts()), sorties.means(block.facts()))
+                .all()
+                .size();
+    }
+
     /** The flight of a run, before anything was pressed. */
     SimulatedFlight flight(RunRow row) {
         BlockFacts facts = FactsJson.read(row.facts);

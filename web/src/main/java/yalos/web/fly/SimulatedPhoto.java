@@ -31,6 +31,7 @@ final class SimulatedPhoto {
     private final Optional<Site> site;
     private final List<PlanePoint> targets;
     private final double targetM;
+    private final int wide;
 
     /**
      * The site's own picture over the block's plane.
@@ -57,16 +58,26 @@ final class SimulatedPhoto {
      * @param targetM their side
      */
     SimulatedPhoto(HeightGrid ground, Optional<Site> site, List<PlanePoint> targets, double targetM) {
+        this(ground, site, targets, targetM, WIDE);
+    }
+
+    private SimulatedPhoto(HeightGrid ground, Optional<Site> site, List<PlanePoint> targets, double targetM, int wide) {
+        this.wide = wide;
         this.ground = ground;
         this.site = site;
         this.targets = List.copyOf(targets);
         this.targetM = targetM;
     }
 
+    /** The same with pictures of half the size, painted in a quarter of the time. */
+    SimulatedPhoto small() {
+        return new SimulatedPhoto(ground, site, targets, targetM, wide / 2);
+    }
+
     BufferedImage of(Shot shot, Lens lens) {
-        double scale = (double) WIDE / lens.width();
+        double scale = (double) wide / lens.width();
         int high = (int) Math.round(lens.height() * scale);
-        int columns = WIDE / MESH + 2;
+        int columns = wide / MESH + 2;
         int rows = high / MESH + 2;
         double[] xs = new double[columns * rows];
         double[] ys = new double[columns * rows];
@@ -82,13 +93,13 @@ final class SimulatedPhoto {
                 ups[at] = hit[2];
             }
         }
-        BufferedImage image = new BufferedImage(WIDE, high, BufferedImage.TYPE_INT_RGB);
+        BufferedImage image = new BufferedImage(wide, high, BufferedImage.TYPE_INT_RGB);
         double light = Math.pow(2, shot.stops());
         double gsd = below < shot.truly().upM() ? (shot.truly().upM() - below) / lens.fx() / scale : 0.1;
-        int[] pixels = new int[WIDE * high];
+        int[] pixels = new int[wide * high];
         Random grain = new Random(shot.number() * 7919L);
         for (int y = 0; y < high; y++) {
-            for (int x = 0; x < WIDE; x++) {
+            for (int x = 0; x < wide; x++) {
                 int column = x / MESH;
                 int row = y / MESH;
                 double u = (x - column * MESH) / (double) MESH;
@@ -96,13 +107,13 @@ final class SimulatedPhoto {
                 int at = row * columns + column;
                 double east = between(xs, at, columns, u, v);
                 double north = between(ys, at, columns, u, v);
-                pixels[y * WIDE + x] = colour(east, north, gsd, light, grain.nextInt(9) - 4);
+                pixels[y * wide + x] = colour(east, north, gsd, light, grain.nextInt(9) - 4);
             }
         }
         if (shot.flaws().contains(Shot.Flaw.BLURRED)) {
-            pixels = smeared(pixels, WIDE, high, Math.max(5, (int) Math.round(3 * shot.blurPx())));
+            pixels = smeared(pixels, wide, high, Math.max(5, (int) Math.round(3 * shot.blurPx())));
         }
-        image.setRGB(0, 0, WIDE, high, pixels, 0, WIDE);
+        image.setRGB(0, 0, wide, high, pixels, 0, wide);
         return image;
     }
 

@@ -33,7 +33,7 @@ import yalos.web.store.BlockFacts;
  * Writes the field pack: one document, as a file that opens without a server, and as PDF. Both come of one template; what one says the other says.
  */
 @Component
-class PackWriter {
+public class PackWriter {
     /** The form of what is written in the file and comes back. */
     static final String FORM = "yalos-field-1";
 
@@ -147,7 +147,8 @@ class PackWriter {
         return root.toString().replace("<", "\\u003c");
     }
 
-    private static String fonts() {
+    /** Our fonts as they lie in a file that needs nothing else. */
+    public static String fonts() {
         StringBuilder css = new StringBuilder();
         Map<String, String> faces = new LinkedHashMap<>();
         faces.put("source-sans-3-latin-400-normal", "\"Source Sans 3\"; font-weight: 400");
@@ -161,7 +162,8 @@ class PackWriter {
         return css.toString();
     }
 
-    static String resource(String path) {
+    /** A file of the program as text. */
+    public static String resource(String path) {
         return new String(bytes(path), StandardCharsets.UTF_8);
     }
 

@@ -12,7 +12,7 @@ import org.jsoup.Jsoup;
 import org.jsoup.helper.W3CDom;
 
 /** HTML as PDF, with our fonts. Nothing is fetched: what a page shows lies in it. */
-final class Pdf {
+public final class Pdf {
     private static final String[] SCRIPTS = {"latin", "latin-ext", "greek", "cyrillic"};
     private static final int BOLD = 600;
     private static final int PLAIN = 400;
@@ -23,7 +23,7 @@ final class Pdf {
 
     private Pdf() {}
 
-    static byte[] of(String html) {
+    public static byte[] of(String html) {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         PdfRendererBuilder builder = new PdfRendererBuilder();
         // One family for each script; the style sheet names them one after the other.

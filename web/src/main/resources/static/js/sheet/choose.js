@@ -36,6 +36,7 @@ export class Choosing {
 
   press(event) {
     if (this.sheet.tool) return;
+    if (this.taken(event)) return;
     const hit = this.hit(event, 5);
     if (hit && hit.get("number")) {
       const button = document.querySelector(`#book [data-mark="${hit.get("number")}"] .mark-button`);
@@ -47,6 +48,14 @@ export class Choosing {
     } else {
       this.choose(hit ? hit.get("strip") : -1);
     }
+  }
+
+  /** Whether a photo of the take was pressed; it is shown then. */
+  taken(event) {
+    const { map, layers, field } = this.sheet;
+    if (!field || !field.press) return false;
+    const options = { hitTolerance: 4, layerFilter: (layer) => layer === layers.shots };
+    return field.press(map.forEachFeatureAtPixel(event.pixel, (feature) => feature, options));
   }
 
   /** What a place is given, and lines from the photos that see it. */

@@ -5,6 +5,7 @@ const NAMES = [
   ...["neighbours", "outline", "axis", "flown", "strips", "ticks", "links", "chosen", "launch"],
   ...["marks", "sketch", "contours", "things", "heights", "spot", "turn", "craft", "preview"],
   ...["points", "walk", "accuracy", "avoided", "flights", "unseen", "eyes", "trail", "shots"],
+  ...["missed", "gapAreas", "decided", "residuals"],
 ];
 
 /** An empty source for each kind of thing that is drawn. */
@@ -54,6 +55,10 @@ export function makeLayers(sources, editable) {
     eyes: layer("eyes", styles.eye, 8.6),
     trail: layer("trail", [stroke(css("--halo"), line * 2.2), stroke(css("--ink"), line * 0.9)], 5.5),
     shots: layer("shots", styles.shot, 5.6),
+    missed: layer("missed", styles.missed(), 5.5),
+    gapAreas: layer("gapAreas", styles.gap, 5.4),
+    decided: layer("decided", styles.decided, 5.3),
+    residuals: layer("residuals", styles.residual, 8.7),
   };
 }
 

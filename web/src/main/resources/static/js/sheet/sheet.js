@@ -11,7 +11,9 @@ import { Places } from "./places.js";
 import { Playback } from "./playback.js";
 import { Points } from "./points.js";
 import { Pictures, savePicture } from "./pictures.js";
+import { Residuals } from "./residuals.js";
 import { Sorties } from "./sorties.js";
+import { Take } from "./take.js";
 import { scaleColour } from "./styles.js";
 import { Turning } from "./turn.js";
 
@@ -52,7 +54,9 @@ export class Sheet {
     this.choosing = new Choosing(this, this.section);
     this.playback = new Playback(this);
     this.places = new Places(this);
-    const Field = { control: Points, sorties: Sorties, fly: Fly }[element.dataset.stage];
+    const Field = { control: Points, sorties: Sorties, fly: Fly, take: Take, accuracy: Residuals }[
+      element.dataset.stage
+    ];
     /** What a stage of its own adds to the sheet. */
     this.field = Field ? new Field(this) : null;
     this.wire();
@@ -187,7 +191,7 @@ export class Sheet {
   /** Strips coloured by their height above the geoid, with a legend; on request. */
   drawHeights() {
     this.sources.heights.clear(true);
-    const legend = this.element.querySelector(".height-legend");
+    const legend = this.element.querySelector(".height-legend:not(.accuracy-legend, .residual-legend)");
     const { least, most, pieces } = heightPieces(this.plan);
     legend.hidden = !this.byHeight || pieces.length === 0;
     if (legend.hidden) return;

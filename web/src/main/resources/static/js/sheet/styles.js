@@ -283,9 +283,61 @@ export function eye(feature) {
   ];
 }
 
-/** A photo that was taken: a dot where it is good, a cross where its station must be flown again. */
+/** A photo that was taken: a dot where it is good, filled the more the better its place is known; a cross where its station must be flown again. */
 export function shot(feature) {
   const { style } = window.ol;
-  if (!feature.get("good")) return unseen();
-  return new style.Style({ image: new style.Circle({ radius: 2.6, fill: fill(css("--done")) }) });
+  const state = feature.get("state") ?? (feature.get("good") ? 0 : 3);
+  if (state === 3) return unseen();
+  const ink = state === 4 ? css("--ink-2") : css("--done");
+  const looks = [
+    { radius: 2.6, fill: fill(ink) },
+    { radius: 3, fill: fill(css("--leaf")), stroke: line(ink, 1.8) },
+    { radius: 3.4, fill: fill(css("--leaf")), stroke: line(css("--pin"), 1.8) },
+    null,
+    { radius: 2, stroke: line(ink, 1) },
+  ];
+  return new style.Style({ image: new style.Circle(looks[state]) });
+}
+
+/** A station that lacks a photo. */
+export function missed() {
+  const { style } = window.ol;
+  return new style.Style({
+    image: new style.RegularShape({ points: 4, radius: 6, angle: Math.PI / 4, stroke: line(css("--edge"), 1.8) }),
+  });
+}
+
+/** Ground that is given too little, with its number. */
+export function gap(feature) {
+  const { style } = window.ol;
+  const edge = css("--edge");
+  if (feature.get("gapNumber")) {
+    return new style.Style({
+      image: new style.Circle({ radius: 9, fill: fill(css("--leaf")), stroke: line(edge, 1.6) }),
+      text: words(String(feature.get("gapNumber")), edge, { font: "600 13px 'Source Sans 3'" }),
+    });
+  }
+  return new style.Style({ stroke: line(edge, 1.6), fill: fill(css("--gap")) });
+}
+
+/** Ground that was decided on. */
+export function decided(feature) {
+  const { style } = window.ol;
+  const again = feature.get("kind") === "again";
+  return new style.Style({
+    stroke: new style.Stroke({ color: css(again ? "--edge" : "--ink-2"), width: 1.6, lineDash: [6, 4] }),
+  });
+}
+
+/** By how much the map is off at a point: an arrow level, a stroke up or down beside it. */
+export function residual(feature) {
+  const { style } = window.ol;
+  const tone = css(feature.get("out") ? "--edge" : feature.get("height") ? "--pin" : "--strip");
+  if (feature.get("name")) {
+    return new style.Style({
+      image: new style.Circle({ radius: 3.4, fill: fill(css("--leaf")), stroke: line(css("--ink"), 1.4) }),
+      text: words(feature.get("name"), css("--ink"), { offsetY: 14, font: "12px 'Source Sans 3'" }),
+    });
+  }
+  return new style.Style({ stroke: line(tone, feature.get("height") ? 3 : 2) });
 }
