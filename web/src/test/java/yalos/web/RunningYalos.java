@@ -30,8 +30,13 @@ public final class RunningYalos implements BeforeAllCallback {
         return run(data, port, false, more);
     }
 
-    /** An application of one's own with the demo job. */
+    /** An application of one's own with the demo job, without the photos of its take: painting them takes a while. */
     public static ConfigurableApplicationContext demo() {
+        return run(newFolder(), 0, true, "--yalos.demo-take=false");
+    }
+
+    /** The same with its photos, which are there some time after it stands. */
+    public static ConfigurableApplicationContext demoWithTake() {
         return run(newFolder(), 0, true);
     }
 

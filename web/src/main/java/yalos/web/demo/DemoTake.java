@@ -38,15 +38,22 @@ class DemoTake {
     private final TakeReading reading;
     private final WorkQueue queue;
     private final Path folder;
+    private final boolean photos;
 
-    DemoTake(Crew crew, TakeReading reading, WorkQueue queue, @Value("${yalos.data}") Path data) {
+    DemoTake(
+            Crew crew,
+            TakeReading reading,
+            WorkQueue queue,
+            @Value("${yalos.data}") Path data,
+            @Value("${yalos.demo-take:true}") boolean photos) {
+        this.photos = photos;
         this.crew = crew;
         this.reading = reading;
         this.queue = queue;
         this.folder = data.resolve("takes").resolve("thornwane").toAbsolutePath();
     }
 
-    /** Rehearses all sorties, the first last, and has their photos painted. */
+    /** Rehearses all sorties, the first last, and has their photos painted; the first alone where none are wanted ({@code yalos.demo-take}). */
     void begin(OpenBlock block) {
         try {
             Files.createDirectories(folder);
@@ -54,7 +61,7 @@ class DemoTake {
             LOG.warn("the demo's take has no folder: {}", notKept.getMessage());
             return;
         }
-        for (int sortie = crew.sorties(block); sortie >= 1; sortie--) {
+        for (int sortie = photos ? crew.sorties(block) : 1; sortie >= 1; sortie--) {
             boolean first = sortie == 1;
             crew.rehearse(
                     block,
@@ -67,7 +74,9 @@ class DemoTake {
                             : Map.of(),
                     first ? EnumSet.of(Fault.STUCK_SHUTTER, Fault.GUSTS) : EnumSet.noneOf(Fault.class),
                     "A. Pilot");
-            paint(block, crew.brought(block, (sortie - 1) * BETWEEN_MIN), 0);
+            if (photos) {
+                paint(block, crew.brought(block, (sortie - 1) * BETWEEN_MIN), 0);
+            }
         }
     }
 
