@@ -119,6 +119,7 @@ public final class Bench {
                 "place and battery asked of the closed forms as often",
                 rehearsal.sampledMs(),
                 "1 s");
+        take(TakeBench.measure());
         row(
                 "plan of a square kilometre at 0.38 cm, direction fixed",
                 PatternBench.hugeMs(true),
@@ -162,6 +163,15 @@ public final class Bench {
         rows.add("| saved on the %d that are flown in cells | %.1f %% |  |  |  | 5 %% |"
                 .formatted(bench.cells(), bench.saved() * 100));
         row("plan of a concave outline, cells tried", bench.planMs(), "one sweep alone", bench.singleMs(), "100 ms");
+    }
+
+    private void take(TakeBench bench) {
+        double all = bench.readMs() + bench.matchedMs() + bench.provedMs();
+        row("1,000 photos of 10 MB read, matched, proved", all, "every byte of them read", bench.bytesMs(), "60 s");
+        row("what they say of themselves read", bench.readMs(), "every byte of them read", bench.bytesMs(), "");
+        row("each with its station, pictures judged", bench.matchedMs(), "the same proved", bench.provedMs(), "");
+        row("proved as flown, a quarter of a million cells", bench.provedMs(), "as planned", bench.plannedMs(), "");
+        row("a picture of 20 megapixels looked at", bench.seenMs(), "decoded whole", bench.decodedMs(), "");
     }
 
     private void wings(WingBench bench) {

@@ -236,6 +236,8 @@ const STAGE_KEYS = {
   c: "control",
   o: "sorties",
   i: "field-pack",
+  t: "take",
+  a: "accuracy",
 };
 document.addEventListener("keydown", (event) => {
   if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "z" && !event.target.closest("textarea")) {

@@ -69,6 +69,11 @@ public final class Matching {
     /** First photo of the release that each belongs to. */
     private final int[] leader;
 
+    /** Of the stations: west, east, south, north. */
+    private final double[] box = {
+        Double.POSITIVE_INFINITY, Double.NEGATIVE_INFINITY, Double.POSITIVE_INFINITY, Double.NEGATIVE_INFINITY
+    };
+
     private double[] shift = {0, 0, 0};
 
     private Matching(List<Taken> photos, List<Station> stations, LocalPlane plane, Optional<ZoneOffset> zone) {
@@ -87,6 +92,12 @@ public final class Matching {
         this.at = new PlanePoint[count];
         this.up = new double[count];
         this.leader = IntStream.range(0, count).toArray();
+        for (Station one : stations) {
+            box[0] = Math.min(box[0], one.at().xM());
+            box[1] = Math.max(box[1], one.at().xM());
+            box[2] = Math.min(box[2], one.at().yM());
+            box[3] = Math.max(box[3], one.at().yM());
+        }
         double[][] steps = steps(stations);
         this.baseM = steps[0].length == 0 ? 10 : Math.max(0.2, Median.of(steps[0]));
         this.intervalS = steps[1].length == 0 ? 2 : Math.max(0.1, Median.of(steps[1]));
@@ -201,7 +212,12 @@ public final class Matching {
     }
 
     private boolean near(PlanePoint place) {
-        return stations.isEmpty() || nearest(place) < ELSEWHERE_M;
+        // Most photos lie among the stations; only of the others is the nearest looked for.
+        return stations.isEmpty() || among(place) || nearest(place) < ELSEWHERE_M;
+    }
+
+    private boolean among(PlanePoint place) {
+        return place.xM() >= box[0] && place.xM() <= box[1] && place.yM() >= box[2] && place.yM() <= box[3];
     }
 
     private double nearest(PlanePoint place) {

@@ -157,6 +157,23 @@ final class AccuracyView {
                     "what clients often call survey grade (common practice)",
                     ""));
         });
+        List<Residual> marks = found.kept().stream()
+                .filter(one -> one.row().leftOut().isEmpty() && one.residual().kind() == Residual.Kind.BENCHMARK)
+                .map(Kept::residual)
+                .toList();
+        if (!marks.isEmpty()) {
+            Statement known = Statement.of(marks, 0, 0);
+            lines.add(new Line(
+                    "%d %s a shift of %s east, %s north, %s up"
+                            .formatted(
+                                    marks.size(),
+                                    marks.size() == 1 ? "benchmark suggests" : "benchmarks suggest",
+                                    Shown.accuracy(units, known.east().mean()),
+                                    Shown.accuracy(units, known.north().mean()),
+                                    Shown.accuracy(units, known.up().mean())),
+                    "an estimate; nothing is moved here",
+                    ""));
+        }
         foreseen("Heights", found.foreseenUp()).ifPresent(lines::add);
         foreseen("Positions", found.foreseenLevel()).ifPresent(lines::add);
         if (found.checks().isPresent() && found.control().isPresent()) {

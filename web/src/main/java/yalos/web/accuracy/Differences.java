@@ -33,6 +33,7 @@ import yalos.web.block.OpenBlock;
 import yalos.web.block.PlanDesk;
 import yalos.web.control.MeasuredPoints;
 import yalos.web.control.Shown;
+import yalos.web.figure.DifferenceColour;
 import yalos.web.shell.Person;
 import yalos.web.store.AccuracyMapper.ResidualRow;
 import yalos.web.store.TakeMapper;
@@ -180,25 +181,13 @@ class Differences {
             for (int column = 0; column < grid.columns(); column++) {
                 float d = found.differenceM()[row * grid.columns() + column];
                 if (!Float.isNaN(d)) {
-                    image.setRGB(column, row, colour(Math.max(-1, Math.min(1, d / scale))));
+                    image.setRGB(column, row, DifferenceColour.of(Math.max(-1, Math.min(1, d / scale))));
                 }
             }
         }
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         ImageIO.write(image, "png", out);
         return out.toByteArray();
-    }
-
-    private static int colour(double share) {
-        int[] low = {0x1b, 0x3f, 0x6b};
-        int[] middle = {0x8d, 0x8a, 0x82};
-        int[] high = {0xf4, 0xe3, 0x8a};
-        int[] to = share < 0 ? low : high;
-        int rgb = 0xff;
-        for (int i = 0; i < 3; i++) {
-            rgb = rgb << 8 | (int) Math.round(middle[i] + Math.abs(share) * (to[i] - middle[i]));
-        }
-        return rgb;
     }
 
     void remove(long block, long id) {

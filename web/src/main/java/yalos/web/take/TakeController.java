@@ -33,7 +33,9 @@ import yalos.core.take.TakeMatch;
 import yalos.core.terrain.VerticalDatum.Zero;
 import yalos.web.block.Blocks;
 import yalos.web.block.OpenBlock;
+import yalos.web.block.PlanDesk;
 import yalos.web.shell.Person;
+import yalos.web.shell.Preferences;
 import yalos.web.store.TakeMapper.PhotoRow;
 import yalos.web.take.TakeDesk.Found;
 import yalos.web.work.WorkQueue;
@@ -52,6 +54,8 @@ class TakeController {
     private final TakeDesk desk;
     private final TakeCopy copy;
     private final WorkQueue queue;
+    private final PlanDesk plans;
+    private final Preferences preferences;
     private final Path scratch;
 
     TakeController(
@@ -62,6 +66,8 @@ class TakeController {
             TakeDesk desk,
             TakeCopy copy,
             WorkQueue queue,
+            PlanDesk plans,
+            Preferences preferences,
             @Value("${yalos.data}") Path data) {
         this.blocks = blocks;
         this.store = store;
@@ -70,6 +76,8 @@ class TakeController {
         this.desk = desk;
         this.copy = copy;
         this.queue = queue;
+        this.plans = plans;
+        this.preferences = preferences;
         this.scratch = data.resolve("scratch").toAbsolutePath();
     }
 
@@ -271,7 +279,7 @@ class TakeController {
                 if (one.isEmpty() && file.size() == 1) {
                     throw new InputFault("file", "nothing", "Choose the strips, as LAS files.");
                 }
-                Path part = Files.createTempFile(scratch, "strip", ".las");
+                Path part = Files.createTempFile(scratch, "strip", ".part");
                 laid.put(Names.given(one.getOriginalFilename(), "strip"), part);
                 one.transferTo(part);
             }
@@ -285,6 +293,15 @@ class TakeController {
             }
         }
         return back(id);
+    }
+
+    /** Laser strips of a file: how dense, how well every two agree, where not, and a slice across two. */
+    @GetMapping("/blocks/{id}/take/strips/{file}")
+    String strips(@PathVariable long id, @PathVariable long file, Model model) {
+        OpenBlock block = blocks.open(id);
+        model.addAttribute("block", block);
+        StripsPage.fill(store.file(block.id(), file), plans.plan(block.facts()).whole(), preferences.units(), model);
+        return "take/strips";
     }
 
     @PostMapping("/blocks/{id}/take/files/{file}/remove")

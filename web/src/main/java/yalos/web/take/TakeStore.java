@@ -7,6 +7,7 @@ import org.springframework.transaction.annotation.Transactional;
 import yalos.core.fault.InputFault;
 import yalos.core.take.Fix;
 import yalos.core.take.Taken;
+import yalos.web.shell.NotThere;
 import yalos.web.shell.Person;
 import yalos.web.store.StoredPhoto;
 import yalos.web.store.TakeMapper;
@@ -119,6 +120,18 @@ public class TakeStore {
         rows.appendFile(block, row);
         rows.grow(block);
         note(block, row.name() + " brought in");
+    }
+
+    /**
+     * A file that came with the photos.
+     *
+     * @throws NotThere for none
+     */
+    public FileRow file(long block, long file) {
+        return rows.files(block).stream()
+                .filter(row -> row.id() == file)
+                .findFirst()
+                .orElseThrow(() -> new NotThere("That file is gone already."));
     }
 
     @Transactional

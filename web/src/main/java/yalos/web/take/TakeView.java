@@ -66,6 +66,10 @@ final class TakeView {
 
     /** The answer first: complete or not, and what it takes to be. */
     static Line headline(Found found, List<DecisionRow> decisions) {
+        if (found.take().match().stations().isEmpty()) {
+            return new Line(
+                    "Not matched.", "the plan has no stations of known height to hold photos against", "mind", "");
+        }
         int lacking = found.take().lacking().size();
         Optional<FlyAgain> again = again(found, decisions);
         if (lacking == 0) {
@@ -106,13 +110,13 @@ final class TakeView {
                                 files > 1 ? " (%d files each release)".formatted(files) : ""),
                 "",
                 ""));
-        double lines1 = take.plan().timeline().totalS();
+        double planned = take.plan().timeline().totalS();
         lines.add(new Line(
                 "in the air",
                 take.seconds() == 0
-                        ? "no times in the photos; %s planned".formatted(Percent.minutes(lines1))
+                        ? "no times in the photos; %s planned".formatted(Percent.minutes(planned))
                         : "%s from the first photo to the last, %s planned with the ways out and home"
-                                .formatted(Percent.minutes(take.seconds()), Percent.minutes(lines1)),
+                                .formatted(Percent.minutes(take.seconds()), Percent.minutes(planned)),
                 "",
                 ""));
         proved.flatMap(Found::taken)
