@@ -36,7 +36,7 @@ create table take_file (
 );
 create index take_file_block on take_file (block_id);
 
--- Grows with everything brought in or decided, so that what follows from it is known to be of this state.
+-- Grows with every change of the photos, so that what follows from them is known to be of this state.
 create table take_state (
     block_id bigint primary key references block (id) on delete cascade,
     version bigint not null

@@ -20,7 +20,7 @@ public final class Diagnosis {
     private static final double FEET = 0.3048;
     private static final double SURVEY_FEET = 2e-6;
     private static final double OVERFITTED = 2;
-    private static final double RARE = 0.05;
+    private static final double RARE = 0.02;
     private static final double TINY_M = 0.004;
 
     private final List<Residual> checks;

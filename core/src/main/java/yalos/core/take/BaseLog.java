@@ -65,6 +65,9 @@ public record BaseLog(
     private static final int MOST_EPOCHS = 3_000_000;
     private static final int LONGEST_LINE = 4000;
     private static final int LABEL = 60;
+    private static final int MOST_HEAD_LINES = 5000;
+    /** A day of ten epochs a second has fewer; a packed file may hold any number of empty ones. */
+    private static final int MOST_LINES = 200_000_000;
 
     /** When the first epoch was. */
     public Instant first() {
@@ -171,6 +174,7 @@ public record BaseLog(
         private int most;
         private boolean cut;
         private boolean endsOpen;
+        private boolean headed;
         private int number;
 
         Reading(InputStream in) {
@@ -179,6 +183,7 @@ public record BaseLog(
 
         BaseLog log() throws IOException {
             head();
+            headed = true;
             try {
                 epochs();
             } catch (EOFException early) {
@@ -227,6 +232,9 @@ public record BaseLog(
             }
             endsOpen = letter < 0;
             number++;
+            if (number > MOST_LINES || !headed && number > MOST_HEAD_LINES) {
+                throw fault("lines", "The log has more lines than any base writes: it is damaged.");
+            }
             int length = line.length();
             if (length > 0 && line.charAt(length - 1) == '\r') {
                 line.setLength(length - 1);

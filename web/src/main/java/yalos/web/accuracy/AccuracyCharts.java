@@ -49,7 +49,7 @@ final class AccuracyCharts {
         }
         int high = Arrays.stream(counts).max().orElse(1);
         Chart chart = new Chart(WIDTH, HEIGHT, "Histogram of " + name)
-                .within(24, 10, WIDTH - 10, HEIGHT - 22)
+                .within(24, 10, 26, 22)
                 .over(-reach, reach, 0, high)
                 .axes(
                         reach / 2,

@@ -46,6 +46,8 @@ import yalos.web.store.AccuracyMapper.ResidualRow;
 @Service
 class AccuracyDesk {
     private static final int MOST_POINTS = 5000;
+    /** Fewer are held against nothing. */
+    private static final int FEWEST = 3;
 
     private final AccuracyMapper rows;
     private final MeasuredPoints measured;
@@ -184,8 +186,10 @@ class AccuracyDesk {
     /** Residuals of check points against what Control foretold of each, the survey's own error with it. */
     private Optional<Foreseen> foreseen(
             OpenBlock block, Optional<Planned.Whole> whole, List<Residual> checks, NoteRow note, boolean heights) {
-        Optional<Foretold> foretold =
-                whole.flatMap(known -> foretelling.known(block.facts())).map(BlockWorth::planned);
+        Optional<Foretold> foretold = checks.size() < FEWEST
+                ? Optional.empty()
+                : whole.flatMap(known -> foretelling.worth(block.id(), block.facts(), known.plan()))
+                        .map(BlockWorth::planned);
         if (foretold.isEmpty()) {
             return Optional.empty();
         }
@@ -211,7 +215,8 @@ class AccuracyDesk {
                 sigmas.add(each);
             }
         }
-        boolean fine = residuals.size() >= 3 && sigmas.stream().allMatch(sigma -> sigma > 0 && Double.isFinite(sigma));
+        boolean fine =
+                residuals.size() >= FEWEST && sigmas.stream().allMatch(sigma -> sigma > 0 && Double.isFinite(sigma));
         return fine
                 ? Optional.of(Foreseen.of(
                         residuals.stream().mapToDouble(Double::doubleValue).toArray(),

@@ -174,6 +174,13 @@ final class AccuracyView {
                     "an estimate; nothing is moved here",
                     ""));
         }
+        boolean many = found.checks().map(one -> one.residuals().size() >= FEW).orElse(false);
+        if (many && found.foreseenUp().isEmpty() && found.foreseenLevel().isEmpty()) {
+            lines.add(new Line(
+                    "What Control foretold is being worked out",
+                    "open the page again to see the residuals held against it",
+                    ""));
+        }
         foreseen("Heights", found.foreseenUp()).ifPresent(lines::add);
         foreseen("Positions", found.foreseenLevel()).ifPresent(lines::add);
         if (found.checks().isPresent() && found.control().isPresent()) {
@@ -230,9 +237,9 @@ final class AccuracyView {
 
     static List<AxisRow> axes(Statement statement, UnitChoice units) {
         List<AxisRow> rows = new ArrayList<>();
-        axis("dE, east", statement.east(), units).ifPresent(rows::add);
-        axis("dN, north", statement.north(), units).ifPresent(rows::add);
-        axis("dH, height", statement.up(), units).ifPresent(rows::add);
+        axis("dE", statement.east(), units).ifPresent(rows::add);
+        axis("dN", statement.north(), units).ifPresent(rows::add);
+        axis("dH", statement.up(), units).ifPresent(rows::add);
         return rows;
     }
 
@@ -251,7 +258,9 @@ final class AccuracyView {
                 Shown.accuracy(units, axis.mean()),
                 Shown.accuracy(units, axis.deviation()),
                 Shown.accuracy(units, axis.rmse()),
-                "%s to %s".formatted(Shown.accuracy(units, range.from()), Shown.accuracy(units, range.to())),
+                "%s to %s"
+                        .formatted(
+                                Shown.accuracy(units, range.from()).split(" ")[0], Shown.accuracy(units, range.to())),
                 Shown.accuracy(units, axis.worst()),
                 outliers == 0 ? "" : outliers == 1 ? "1 outlier" : outliers + " outliers"));
     }
@@ -293,14 +302,12 @@ final class AccuracyView {
         found.checks().ifPresent(checks -> {
             if (checks.up().count() > 0) {
                 rows.add(threefold(
-                        "heights, RMSE with the survey's error",
-                        checks.wholeUpM(),
-                        found.asked().heightM()));
+                        "heights, RMSE", checks.wholeUpM(), found.asked().heightM()));
                 rows.add(threefold("heights, 95 %", checks.up95M(), OptionalDouble.empty()));
             }
             if (checks.east().count() > 0) {
                 rows.add(threefold(
-                        "positions along each axis, RMSE with the survey's error",
+                        "positions, RMSE of an axis",
                         checks.wholeLevelM() / Math.sqrt(2),
                         found.asked().positionM()));
                 checks.level95M()

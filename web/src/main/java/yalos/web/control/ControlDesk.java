@@ -109,9 +109,9 @@ public class ControlDesk {
         }
     }
 
-    /** What these facts are worth, where that was worked out before; never works for it. */
-    public synchronized Optional<BlockWorth> known(BlockFacts facts) {
-        return Optional.ofNullable(kept.get(facts)).flatMap(Foretelling::worth);
+    /** What a block is worth, as far as it is found out; begun when nobody asked before. */
+    public Optional<BlockWorth> worth(long block, BlockFacts facts, BlockPlan plan) {
+        return of(block, facts, plan).worth();
     }
 
     /** What is found out of a block; begun when nobody asked before. Where too much waits it says so, and is begun when it is asked again. */

@@ -13,10 +13,13 @@ import yalos.core.brief.Brief;
 import yalos.core.brief.Purpose;
 import yalos.core.control.ControlLayout;
 import yalos.core.control.ControlPoint;
+import yalos.core.geodesy.Geodesics;
+import yalos.core.geodesy.LonLat;
 import yalos.core.kit.Positioning;
 import yalos.core.take.PhotoFacts;
 import yalos.core.take.Role;
 import yalos.core.take.Take;
+import yalos.web.store.ControlMapper.BaseRow;
 import yalos.web.store.TakeMapper.FileRow;
 import yalos.web.take.TakeFiles.Found;
 import yalos.web.take.TakeFiles.StoredBase;
@@ -29,6 +32,10 @@ final class Completeness {
     private static final double MARGIN_S = 300;
 
     private static final double FIXED_SHARE = 0.95;
+    private static final double SAME_M = 0.0015;
+    /** Approximate positions in logs are good to some metres. */
+    private static final double ELSEWHERE_M = 30;
+
     private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("HH:mm:ss", Locale.ROOT);
 
     private Completeness() {}
@@ -41,23 +48,28 @@ final class Completeness {
      */
     public record Item(String key, String label, String words, String mood) {}
 
-    static List<Item> of(
-            Brief brief,
-            ControlLayout control,
-            Map<String, Integer> measured,
-            Take take,
-            List<FileRow> files,
-            int open) {
+    /**
+     * What the job knows besides its take.
+     *
+     * @param measured how often each point was measured, by the key of its name
+     * @param base as it was told on the Control stage
+     */
+    record Known(Brief brief, ControlLayout control, Map<String, Integer> measured, Optional<BaseRow> base) {}
+
+    /**
+     * @param open how many stations are still to be flown
+     */
+    static List<Item> of(Known known, Take take, List<FileRow> files, int open) {
         List<Item> items = new ArrayList<>();
         items.add(photos(take, open));
         items.add(files(take));
         bands(take).ifPresent(items::add);
-        Positioning wanted = take.plan().request().able(brief.positioning());
+        Positioning wanted = take.plan().request().able(known.brief().positioning());
         items.add(positions(take, wanted, files));
-        base(take, wanted, files).ifPresent(items::add);
+        base(take, wanted, known.base(), files).ifPresent(items::add);
         items.add(log(take, files));
-        panel(brief, take).ifPresent(items::add);
-        control(control, measured).ifPresent(items::add);
+        panel(known.brief(), take).ifPresent(items::add);
+        control(known.control(), known.measured()).ifPresent(items::add);
         items.add(copy(take, files));
         return items;
     }
@@ -137,7 +149,7 @@ final class Completeness {
                 .count();
     }
 
-    private static Optional<Item> base(Take take, Positioning wanted, List<FileRow> files) {
+    private static Optional<Item> base(Take take, Positioning wanted, Optional<BaseRow> station, List<FileRow> files) {
         Optional<Found<StoredBase>> log = TakeFiles.last(files, TakeFiles.BASE, StoredBase.class);
         boolean needed = wanted == Positioning.PPK || wanted == Positioning.RTK_BASE;
         if (log.isEmpty()) {
@@ -159,12 +171,29 @@ final class Completeness {
                         : "spans the flight, %s before and %s after".formatted(span(margins[0]), span(margins[1]));
         boolean misses = margins[0] < 0 || margins[1] < 0;
         boolean tight = margins[0] < MARGIN_S || margins[1] < MARGIN_S;
-        String doubt = found.doubts().isEmpty() ? "" : "; " + found.doubts().get(0);
+        String told = station.map(one -> against(found, one)).orElse("");
+        String doubt = !told.isEmpty()
+                ? "; " + told
+                : found.doubts().isEmpty() ? "" : "; " + found.doubts().get(0);
         return Optional.of(new Item(
                 "base",
                 "base log",
                 spans + doubt,
-                misses ? "stop" : tight || !found.doubts().isEmpty() || found.gaps() > 0 ? "mind" : "done"));
+                misses ? "stop" : tight || !doubt.isEmpty() || found.gaps() > 0 ? "mind" : "done"));
+    }
+
+    /** What the log says otherwise than the Control stage; nothing where they agree. */
+    private static String against(StoredBase log, BaseRow station) {
+        if (log.antenna() != null && Math.abs(log.antenna() - station.antenna()) > SAME_M) {
+            return "antenna %.4f m in the log, %.4f m on the Control stage".formatted(log.antenna(), station.antenna());
+        }
+        if (log.lon() != null) {
+            double off = Geodesics.distanceM(LonLat.of(log.lon(), log.lat()), LonLat.of(station.lon(), station.lat()));
+            return off > ELSEWHERE_M
+                    ? "the log's base stands %,.0f m from the one on the Control stage".formatted(off)
+                    : "";
+        }
+        return "";
     }
 
     /** Seconds that the base ran before the first and after the last photo of the flight; NaN where no photo has a time. */

@@ -63,7 +63,7 @@ final class LaserProfile {
                 byStrip.computeIfAbsent(one.strip(), name -> new ArrayList<>()).add(one));
         double step = Math.max(0.1, Math.ceil((most - least) * 10 / 4) / 10);
         Chart chart = new Chart(WIDTH, HEIGHT, "A slice across two strips")
-                .within(46, 14, WIDTH - 10, HEIGHT - 24)
+                .within(46, 14, 14, 24)
                 .over(-REACH_M, REACH_M, least - 0.05, most + 0.05)
                 .axes(
                         5,

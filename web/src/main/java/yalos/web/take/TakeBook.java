@@ -93,9 +93,9 @@ class TakeBook implements StageBook {
                         .collect(Collectors.joining(", ")));
         int open =
                 Decisions.open(found.take(), TakeView.wanted(found), decisions).size();
-        List<Completeness.Item> items = Completeness.of(
-                block.facts().brief(), block.facts().control(), measured.counts(block.id()), found.take(), files, open);
-        model.addAttribute("items", items);
+        Completeness.Known known = new Completeness.Known(
+                block.facts().brief(), block.facts().control(), measured.counts(block.id()), measured.base(block.id()));
+        model.addAttribute("items", Completeness.of(known, found.take(), files, open));
         model.addAttribute(
                 "again", TakeView.again(found, decisions).map(TakeView::again).orElse(""));
         model.addAttribute("gaps", TakeView.gaps(found, decisions, units));

@@ -18,6 +18,7 @@ import yalos.web.block.OpenBlock;
 import yalos.web.block.PlanDesk;
 import yalos.web.block.Planned;
 import yalos.web.store.BlockFacts;
+import yalos.web.work.Busy;
 import yalos.web.work.Order;
 import yalos.web.work.PageWork;
 import yalos.web.work.Recent;
@@ -123,7 +124,7 @@ public class TakeDesk {
         return Optional.ofNullable(found.get(new Key(block.id(), block.facts().planning(), store.version(block.id()))));
     }
 
-    private synchronized Found of(OpenBlock block, BlockPlan plan, List<TakeStore.Kept> kept) {
+    private Found of(OpenBlock block, BlockPlan plan, List<TakeStore.Kept> kept) {
         Key key = new Key(block.id(), block.facts().planning(), store.version(block.id()));
         Found known = found.get(key);
         if (known == null) {
@@ -132,12 +133,27 @@ public class TakeDesk {
             Take take = photos.size() > HEAVY
                     ? page.answer("Matching the photos", () -> Take.of(plan, photos, zone))
                     : Take.of(plan, photos, zone);
-            known = new Found(take, kept);
-            prove(block, plan, known);
-            found.keySet().removeIf(old -> old.block() == block.id() && old.version() < key.version());
-            found.put(key, known);
+            known = kept(key, new Found(take, kept), block, plan);
         }
         return known;
+    }
+
+    /** Whoever was first is kept and proved; what was found of older states is forgotten. */
+    private Found kept(Key key, Found made, OpenBlock block, BlockPlan plan) {
+        synchronized (found) {
+            Found first = found.putIfAbsent(key, made);
+            if (first != null) {
+                return first;
+            }
+            found.keySet().removeIf(old -> old.block() == key.block() && old.version() < key.version());
+        }
+        try {
+            prove(block, plan, made);
+        } catch (Busy busy) {
+            // It is begun when somebody looks again.
+            found.remove(key);
+        }
+        return made;
     }
 
     /** By the clock of the place on the day of the photos. */

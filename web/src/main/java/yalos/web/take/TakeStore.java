@@ -16,7 +16,7 @@ import yalos.web.store.TakeMapper.FileRow;
 import yalos.web.store.TakeMapper.PhotoRow;
 import yalos.web.work.Recent;
 
-/** Keeps the takes of blocks: every change is one transaction and makes a new version, and what was decided stays with its reason. */
+/** Keeps the takes of blocks: every change is one transaction; one of the photos makes a new version, and what was decided stays with its reason. */
 @Service
 public class TakeStore {
     private static final int LONGEST_WHAT = 500;
@@ -118,7 +118,6 @@ public class TakeStore {
     @Transactional
     public void file(long block, FileRow row) {
         rows.appendFile(block, row);
-        rows.grow(block);
         note(block, row.name() + " brought in");
     }
 
@@ -139,7 +138,6 @@ public class TakeStore {
         if (rows.dropFile(block, file) == 0) {
             throw new InputFault("file", file, "That file is gone already.");
         }
-        rows.grow(block);
         note(block, "file %d taken away".formatted(file));
     }
 
@@ -157,7 +155,6 @@ public class TakeStore {
             throw new InputFault("reason", "", "Give a reason; it stays with the decision and stands in the report.");
         }
         rows.decide(block, row);
-        rows.grow(block);
         note(block, "%s: %s".formatted(row.about(), row.reason()));
     }
 
@@ -166,7 +163,6 @@ public class TakeStore {
         if (rows.takeBack(block, decision, cut(why.isBlank() ? "taken back" : why, LONGEST_REASON)) == 0) {
             throw new InputFault("decision", decision, "There is no such decision any more.");
         }
-        rows.grow(block);
         note(block, "a decision taken back: " + why);
     }
 

@@ -8,9 +8,12 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.TreeSet;
 import java.util.stream.IntStream;
+import yalos.core.figures.Median;
+import yalos.core.ledger.CameraCard;
 import yalos.core.plan.FlyAgain;
 import yalos.core.proof.Shares;
 import yalos.core.take.Flaw;
+import yalos.core.take.PhotoFacts;
 import yalos.core.take.Role;
 import yalos.core.take.Take;
 import yalos.core.take.TakeMatch;
@@ -26,6 +29,14 @@ final class TakeView {
     private static final double HIGH_SHIFT_M = 3;
     private static final double CLOCK_S = 2;
     private static final double MIXED = 0.1;
+    /** Smaller pictures are previews and say nothing of the camera. */
+    private static final int LEAST_COLUMNS = 1500;
+
+    private static final double SIZE_OFF = 0.03;
+    /** Files write the nominal focal length, plans the true one. */
+    private static final double FOCAL_OFF = 0.06;
+
+    private static final double SHUTTER_OFF = 1.05;
 
     private TakeView() {}
 
@@ -172,6 +183,7 @@ final class TakeView {
                     far > FAR_SHIFT_M || Math.abs(shift[2]) > HIGH_SHIFT_M ? "mind" : "",
                     ""));
         }
+        settings(take, lines);
         roles(take, lines);
         long frozen = match.photos().stream().filter(TakeMatch.Matched::frozen).count();
         if (frozen > 0) {
@@ -207,6 +219,53 @@ final class TakeView {
         }
         lines.sort(Comparator.comparingInt(line -> List.of("stop", "mind", "").indexOf(line.mood())));
         return lines;
+    }
+
+    /** Whether the camera was set as the plan wants it: size, lens, shutter. */
+    private static void settings(Take take, List<Line> lines) {
+        List<PhotoFacts.Camera> cameras = IntStream.range(0, take.photos().size())
+                .filter(i -> take.match().photos().get(i).role().ofFlight()
+                        && !take.match().photos().get(i).otherLens())
+                .mapToObj(i -> take.photos().get(i).facts().camera())
+                .toList();
+        double wide = Median.of(cameras.stream()
+                .map(PhotoFacts.Camera::columns)
+                .filter(columns -> columns >= LEAST_COLUMNS)
+                .map(Integer::doubleValue)
+                .toList());
+        int planned = take.plan().request().camera().sensor().pixelsWide();
+        int high = take.plan().request().camera().sensor().pixelsHigh();
+        boolean alike = Math.abs(wide / planned - 1) < SIZE_OFF || Math.abs(wide / high - 1) < SIZE_OFF;
+        if (!Double.isNaN(wide) && !alike) {
+            lines.add(new Line(
+                    "Photos are %.0f pixels wide, the plan's camera %d".formatted(wide, planned),
+                    "Cropped, resized, or another camera: the plan's GSD and overlaps do not hold.",
+                    "mind",
+                    ""));
+        }
+        double focal = Median.of(cameras.stream()
+                .filter(camera -> camera.focalMm().isPresent())
+                .map(camera -> camera.focalMm().getAsDouble())
+                .toList());
+        double wanted = take.plan().request().camera().focalLengthM() * 1000;
+        if (Math.abs(focal / wanted - 1) > FOCAL_OFF) {
+            lines.add(new Line(
+                    "Focal length %.1f mm, the plan's %.1f mm".formatted(focal, wanted),
+                    "Another lens, or a zoom that was moved.",
+                    "mind",
+                    ""));
+        }
+        double longest = CameraCard.longestShutterS(take.plan());
+        long slow = cameras.stream()
+                .filter(camera -> camera.exposureS().orElse(0) > longest * SHUTTER_OFF)
+                .count();
+        if (slow > 0) {
+            lines.add(new Line(
+                    "%d exposed longer than 1/%.0f s".formatted(slow, Math.floor(1 / longest)),
+                    "At the planned speed they move by more than the blur allowed.",
+                    "mind",
+                    ""));
+        }
     }
 
     private static void roles(Take take, List<Line> lines) {
