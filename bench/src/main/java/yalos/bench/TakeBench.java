@@ -89,7 +89,7 @@ record TakeBench(
     private static List<Path> files(Path folder) throws IOException {
         byte[] tagged = Files.readAllBytes(TAGGED);
         int end = 2;
-        while ((tagged[end + 1] & 0xff) == 0xe1) {
+        while ((tagged[end + 1] & 0xf0) == 0xe0) {
             end += 2 + ((tagged[end + 2] & 0xff) << 8 | tagged[end + 3] & 0xff);
         }
         byte[] picture = jpeg();

@@ -84,7 +84,15 @@ public final class Visitor {
                 .toArray(String[]::new);
     }
 
+    /** A file of a form. */
+    public record Part(String field, String fileName, byte[] content) {}
+
     public HttpResponse<String> upload(String path, String fileName, byte[] content, String... form) {
+        return upload(path, List.of(new Part("file", fileName, content)), form);
+    }
+
+    /** Posts a form with several files. */
+    public HttpResponse<String> upload(String path, List<Part> files, String... form) {
         String boundary = "yalos-boundary";
         List<byte[]> parts = new ArrayList<>();
         for (int i = 0; i < form.length; i += 2) {
@@ -92,11 +100,15 @@ public final class Visitor {
                             + form[i + 1] + "\r\n")
                     .getBytes(StandardCharsets.UTF_8));
         }
-        parts.add(("--" + boundary + "\r\nContent-Disposition: form-data; name=\"file\"; filename=\"" + fileName
-                        + "\"\r\nContent-Type: application/octet-stream\r\n\r\n")
-                .getBytes(StandardCharsets.UTF_8));
-        parts.add(content);
-        parts.add(("\r\n--" + boundary + "--\r\n").getBytes(StandardCharsets.UTF_8));
+        for (Part file : files) {
+            parts.add(("--" + boundary + "\r\nContent-Disposition: form-data; name=\"" + file.field()
+                            + "\"; filename=\"" + file.fileName()
+                            + "\"\r\nContent-Type: application/octet-stream\r\n\r\n")
+                    .getBytes(StandardCharsets.UTF_8));
+            parts.add(file.content());
+            parts.add("\r\n".getBytes(StandardCharsets.UTF_8));
+        }
+        parts.add(("--" + boundary + "--\r\n").getBytes(StandardCharsets.UTF_8));
         return send(HttpRequest.newBuilder(URI.create(url + path))
                 .header("Content-Type", "multipart/form-data; boundary=" + boundary)
                 .header("HX-Request", "true")

@@ -219,7 +219,7 @@ class PhotosController {
                     one,
                     found.taken().orElseThrow().proof().grid(),
                     found.take().plan().block().plane());
-            about = TakeView.about(gap - 1, one, preferences.units());
+            about = TakeView.about(gap - 1, one);
         } else {
             area = places.lines()
                     .filter(line -> !line.isBlank())

@@ -51,8 +51,7 @@ class TakeBook implements StageBook {
         return Optional.of(desk.known(block)
                 .map(found -> {
                     List<DecisionRow> decisions = rows.decisions(block.id());
-                    int lacking = Decisions.open(found.take(), TakeView.wanted(found), decisions)
-                            .size();
+                    int lacking = TakeView.open(found, decisions).size();
                     return lacking == 0 ? new Standing("complete", "done") : new Standing(lacking + " missing", "stop");
                 })
                 .orElse(new Standing(photos + " photos", "mind")));
@@ -67,7 +66,9 @@ class TakeBook implements StageBook {
         model.addAttribute("reading", reading.of(block.id()).orElse(null));
         model.addAttribute("photoCount", rows.count(block.id()));
         List<FileRow> files = rows.files(block.id());
-        model.addAttribute("files", files.stream().map(TakeWords::of).toList());
+        model.addAttribute(
+                "files",
+                files.stream().filter(TakeWords::told).map(TakeWords::of).toList());
         model.addAttribute(
                 "copying",
                 copy.progress(block.id())
@@ -91,8 +92,7 @@ class TakeBook implements StageBook {
                 found.take().causes().entrySet().stream()
                         .map(cause -> cause.getValue() + " " + cause.getKey())
                         .collect(Collectors.joining(", ")));
-        int open =
-                Decisions.open(found.take(), TakeView.wanted(found), decisions).size();
+        int open = TakeView.open(found, decisions).size();
         Completeness.Known known = new Completeness.Known(
                 block.facts().brief(), block.facts().control(), measured.counts(block.id()), measured.base(block.id()));
         model.addAttribute("items", Completeness.of(known, found.take(), files, open));

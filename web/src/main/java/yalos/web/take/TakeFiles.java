@@ -14,32 +14,23 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
-import java.util.OptionalInt;
 import org.springframework.stereotype.Service;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
-import yalos.core.accuracy.GridDifference;
 import yalos.core.block.LocalPlane;
 import yalos.core.exchange.FlightLog;
 import yalos.core.exchange.PhotoPositions;
 import yalos.core.fault.InputFault;
 import yalos.core.figures.Median;
-import yalos.core.geodesy.Bounds;
-import yalos.core.geodesy.EastNorth;
 import yalos.core.geodesy.LonLat;
 import yalos.core.geodesy.PlanePoint;
-import yalos.core.plan.BlockPlan;
 import yalos.core.take.BaseLog;
 import yalos.core.take.Fix;
 import yalos.core.take.LasFile;
 import yalos.core.take.LaserStrips;
 import yalos.core.take.TrackLog;
-import yalos.core.terrain.ElevationModel;
-import yalos.core.terrain.GeoTiff;
 import yalos.core.terrain.Geoid;
-import yalos.core.terrain.HeightGrid;
-import yalos.core.terrain.VerticalDatum;
 import yalos.core.terrain.VerticalDatum.Zero;
 import yalos.web.block.OpenBlock;
 import yalos.web.block.PlanDesk;
@@ -55,7 +46,7 @@ class TakeFiles {
     static final String BASE = "BASE";
     static final String LASER = "LASER";
 
-    private static final int MOST_CELLS = 20_000;
+    static final int MOST_CELLS = 20_000;
 
     private final TakeStore store;
     private final PlanDesk plans;
@@ -378,7 +369,8 @@ class TakeFiles {
     /** Reads laser strips, of one file or several, and keeps how they agree. */
     void laser(OpenBlock block, List<String> names, List<Path> files) throws IOException {
         if (names.stream().allMatch(name -> name.toLowerCase(Locale.ROOT).matches(".*\\.tiff?"))) {
-            grids(block, names, files);
+            StoredLaser compared = StripGrids.compared(plans.needed(block.facts()), names, files);
+            store.file(block.id(), row(LASER, named(names), files.get(0), compared));
             return;
         }
         LaserStrips strips = new LaserStrips();
@@ -417,7 +409,7 @@ class TakeFiles {
                 block.id(),
                 row(
                         LASER,
-                        names.size() == 1 ? names.get(0) : names.get(0) + " and %d more".formatted(names.size() - 1),
+                        named(names),
                         files.get(0),
                         new StoredLaser(
                                 strips.points(),
@@ -431,71 +423,8 @@ class TakeFiles {
                                 LaserProfile.svg(files, strips))));
     }
 
-    /** Strips as grids of heights: every two are compared over the block's ground. */
-    private void grids(OpenBlock block, List<String> names, List<Path> files) throws IOException {
-        if (files.size() < 2) {
-            throw new InputFault(
-                    "file", files.size(), "One grid has nothing to be compared with. Choose two strips or more.");
-        }
-        BlockPlan plan = plans.needed(block.facts());
-        List<HeightGrid> grids = new ArrayList<>();
-        for (Path file : files) {
-            grids.add(cells(plan, file));
-        }
-        List<StoredPair> pairs = new ArrayList<>();
-        for (int i = 0; i < grids.size(); i++) {
-            for (int j = i + 1; j < grids.size(); j++) {
-                try {
-                    pairs.add(pair(names.get(i), names.get(j), GridDifference.of(grids.get(j), grids.get(i)), plan));
-                } catch (InputFault apart) {
-                    // They do not overlap.
-                    continue;
-                }
-            }
-        }
-        store.file(
-                block.id(),
-                row(
-                        LASER,
-                        names.get(0) + " and %d more".formatted(names.size() - 1),
-                        files.get(0),
-                        new StoredLaser(0, 0, List.of(), pairs, List.of(), "")));
-    }
-
-    private static HeightGrid cells(BlockPlan plan, Path file) {
-        Bounds bounds = plan.block().bounds();
-        double cell = Math.max(1, Math.sqrt(bounds.width() * bounds.height() / MOST_CELLS));
-        HeightGrid grid = HeightGrid.level(
-                bounds.west(),
-                bounds.north(),
-                cell,
-                (int) Math.ceil(bounds.width() / cell) + 1,
-                (int) Math.ceil(bounds.height() / cell) + 1,
-                Double.NaN);
-        try (GeoTiff raster = GeoTiff.open(file)) {
-            ElevationModel.of(raster, OptionalInt.empty(), VerticalDatum.GEOID_METRES)
-                    .fill(grid, plan.block().plane());
-        }
-        return grid;
-    }
-
-    private static StoredPair pair(String a, String b, GridDifference found, BlockPlan plan) {
-        HeightGrid grid = found.grid();
-        List<StoredCell> cells = new ArrayList<>();
-        List<Double> far = new ArrayList<>();
-        for (int row = 0; row < grid.rows(); row++) {
-            for (int column = 0; column < grid.columns(); column++) {
-                float d = found.differenceM()[row * grid.columns() + column];
-                if (!Float.isNaN(d)) {
-                    EastNorth at = plan.block().plane().toGrid(grid.x(column), grid.y(row));
-                    cells.add(new StoredCell((int) Math.floor(at.east()), (int) Math.floor(at.north()), d));
-                    far.add(Math.abs(d - found.medianM()));
-                }
-            }
-        }
-        double[] sorted = far.stream().mapToDouble(Double::doubleValue).toArray();
-        return new StoredPair(
-                a, b, found.cells(), found.medianM(), found.spreadM(), Median.quantile(sorted, 0.95), cells);
+    private static String named(List<String> names) {
+        return names.size() == 1 ? names.get(0) : names.get(0) + " and %d more".formatted(names.size() - 1);
     }
 
     /** A time as it is typed, by the clock of the place. */

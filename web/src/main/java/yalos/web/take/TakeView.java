@@ -49,19 +49,34 @@ final class TakeView {
     /** A decision as it stands. */
     public record DecisionView(long id, String kind, String about, String reason, String who, boolean stands) {}
 
-    /** Stations that lack a photo and matter: those that gaps of the proof name, or all while it is not proved. */
-    static Collection<Integer> wanted(Found found) {
-        if (found.taken().isEmpty()) {
-            return found.take().lacking().keySet();
-        }
+    /** Stations that are still to be flown: those that gaps name on which nothing else was decided; all that lack a photo while the take is not proved. Ground accepted or trimmed by its area is left out. */
+    static Collection<Integer> open(Found found, List<DecisionRow> decisions) {
         TreeSet<Integer> wanted = new TreeSet<>();
-        found.gaps().forEach(gap -> wanted.addAll(gap.stations()));
-        return wanted;
+        if (found.taken().isEmpty()) {
+            wanted.addAll(found.take().lacking().keySet());
+        }
+        for (int i = 0; i < found.gaps().size(); i++) {
+            boolean left = decision(i, found.gaps().get(i), decisions)
+                    .filter(one -> !one.kind().equals(Decisions.Kind.AGAIN.name()))
+                    .isPresent();
+            if (!left) {
+                wanted.addAll(found.gaps().get(i).stations());
+            }
+        }
+        return Decisions.open(found.take(), wanted, decisions);
     }
 
-    /** What is still to be flown. */
+    /** What was decided last of a gap, as far as it stands. */
+    private static Optional<DecisionRow> decision(int index, Take.Gap gap, List<DecisionRow> decisions) {
+        String about = about(index, gap);
+        return decisions.stream()
+                .filter(one -> one.takenBack().isEmpty() && one.about().equals(about))
+                .reduce((one, other) -> other);
+    }
+
+    /** What is still to be flown, as a plan. */
     static Optional<FlyAgain> again(Found found, List<DecisionRow> decisions) {
-        return FlyAgain.of(found.take().plan(), Decisions.open(found.take(), wanted(found), decisions));
+        return FlyAgain.of(found.take().plan(), open(found, decisions));
     }
 
     static String again(FlyAgain again) {
@@ -318,11 +333,8 @@ final class TakeView {
         List<GapRow> rows = new ArrayList<>();
         for (int i = 0; i < found.gaps().size(); i++) {
             Take.Gap gap = found.gaps().get(i);
-            String about = about(i, gap, units);
-            String decided = decisions.stream()
-                    .filter(one -> one.takenBack().isEmpty() && one.about().equals(about))
+            String decided = decision(i, gap, decisions)
                     .map(one -> Decisions.Kind.of(one.kind()).words() + ": " + one.reason())
-                    .reduce((one, other) -> other)
                     .orElse("");
             rows.add(new GapRow(i + 1, units.text(UnitKind.AREA, gap.ground().areaM2()), gap.cause(), decided));
         }
@@ -330,7 +342,7 @@ final class TakeView {
     }
 
     /** What a decision is about. */
-    static String about(int index, Take.Gap gap, UnitChoice units) {
+    static String about(int index, Take.Gap gap) {
         return "gap %d, %.0f m², %s".formatted(index + 1, gap.ground().areaM2(), gap.cause());
     }
 

@@ -3,6 +3,7 @@ package yalos.web.take;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Set;
 import tools.jackson.databind.json.JsonMapper;
 import yalos.web.store.TakeMapper.FileRow;
 import yalos.web.take.TakeBook.FileView;
@@ -19,8 +20,15 @@ final class TakeWords {
     private static final double AGREE_M = 0.05;
 
     private static final double STILL_S = 25;
+    private static final Set<String> KINDS =
+            Set.of(TakeFiles.POSITIONS, TakeFiles.LOG, TakeFiles.BASE, TakeFiles.LASER, TakeCopy.COPY);
 
     private TakeWords() {}
+
+    /** Whether a file came with the photos; others tell of the delivered map. */
+    static boolean told(FileRow row) {
+        return KINDS.contains(row.kind());
+    }
 
     static FileView of(FileRow row) {
         return switch (row.kind()) {

@@ -2,12 +2,19 @@ package yalos.web.accuracy;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.util.List;
 import java.util.Locale;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import tools.jackson.databind.json.JsonMapper;
+import yalos.core.block.LocalPlane;
+import yalos.core.geodesy.Grid;
+import yalos.core.geodesy.LonLat;
+import yalos.core.terrain.GeoTiffWriter;
+import yalos.core.terrain.HeightGrid;
 import yalos.web.RunningYalos;
 import yalos.web.Visitor;
 
@@ -144,6 +151,49 @@ class AccuracyPagesTest {
         assertThat(new String(
                         visitor.bytes("/blocks/" + block + "/accuracy/report.pdf"), 0, 5, StandardCharsets.US_ASCII))
                 .isEqualTo("%PDF-");
+    }
+
+    /** Heights of a plane that rises to the east, in the block's grid. */
+    private static byte[] surface(double liftedM) throws IOException {
+        LonLat middle = LonLat.of(-4.3479, 54.514);
+        LocalPlane plane = LocalPlane.at(Grid.utmAt(middle), middle);
+        HeightGrid cells = HeightGrid.level(-100, 100, 2, 100, 100, 0);
+        return GeoTiffWriter.overPlane(plane, cells, row -> {
+            float[] heights = new float[100];
+            for (int column = 0; column < 100; column++) {
+                heights[column] = (float) (90 + 0.05 * cells.x(column) + 2 * Math.sin(row / 9.0) + liftedM);
+            }
+            return heights;
+        });
+    }
+
+    @Test
+    void aSurfaceIsHeldAgainstAnEarlierOneAndAgainstPoints() throws IOException {
+        long block = block("Accuracy of a surface");
+        assertThat(visitor.upload(
+                                "/blocks/" + block + "/accuracy/earlier",
+                                List.of(
+                                        new Visitor.Part("file", "spring.tif", surface(0.12)),
+                                        new Visitor.Part("before", "autumn.tif", surface(0))))
+                        .statusCode())
+                .isLessThan(400);
+        assertThat(page(block))
+                .contains("spring.tif over autumn.tif")
+                .contains("12 cm over it in the middle")
+                .contains("0.0 % of the ground changed");
+        assertThat(visitor.upload("/blocks/" + block + "/accuracy/surface", "spring.tif", surface(0))
+                        .body())
+                .contains("No measured point with a height lies on this surface");
+        visitor.upload(
+                "/blocks/" + block + "/take/laser",
+                List.of(
+                        new Visitor.Part("file", "one.tif", surface(0)),
+                        new Visitor.Part("file", "two.tif", surface(0.03))));
+        assertThat(visitor.get("/blocks/" + block + "/take").body()).contains("strips agree within 3.0 cm");
+        String strips = visitor.get("/blocks/" + block + "/take")
+                .body()
+                .replaceAll("(?s).*(/blocks/\\d+/take/strips/\\d+).*", "$1");
+        assertThat(visitor.get(strips).body()).contains("two.tif less one.tif").contains("3.0 cm");
     }
 
     @Test
