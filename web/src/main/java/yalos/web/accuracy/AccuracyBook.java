@@ -33,7 +33,7 @@ class AccuracyBook implements StageBook {
         if (!desk.any(block.id())) {
             return Optional.of(new Standing("not checked", ""));
         }
-        AccuracyView.Line line = AccuracyView.headline(desk.of(block), UnitChoice.METRIC);
+        AccuracyView.Line line = AccuracyView.headline(desk.figures(block), UnitChoice.METRIC);
         return Optional.of(new Standing(
                 switch (line.mood()) {
                     case "done" -> "passes";

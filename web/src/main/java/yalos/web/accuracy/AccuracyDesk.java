@@ -94,7 +94,17 @@ class AccuracyDesk {
         return rows.count(block) > 0;
     }
 
+    /** All of it. What Control foretold is begun to be worked out where nobody asked before. */
     Found of(OpenBlock block) {
+        return found(block, true);
+    }
+
+    /** The figures alone, without working for anything: for a tab that stands on every page. */
+    Found figures(OpenBlock block) {
+        return found(block, false);
+    }
+
+    private Found found(OpenBlock block, boolean whole) {
         LocalPlane plane = plane(block);
         List<Kept> kept = rows.all(block.id()).stream()
                 .map(row -> new Kept(row, residual(row, plane)))
@@ -106,10 +116,10 @@ class AccuracyDesk {
         NoteRow note = rows.note(block.id()).orElse(NoteRow.NONE);
         List<Residual> checks = of(counted, Kind.CHECK);
         List<Residual> control = of(counted, Kind.CONTROL);
-        Optional<Planned.Whole> whole = block.facts().outline().isEmpty()
+        Optional<Planned.Whole> plan = block.facts().outline().isEmpty()
                 ? Optional.empty()
                 : plans.plan(block.facts()).whole();
-        PlanProof.Accuracy asked = whole.map(known ->
+        PlanProof.Accuracy asked = plan.map(known ->
                         PlanProof.asked(known.plan(), block.facts().brief().accuracy()))
                 .orElse(block.facts().brief().accuracy());
         return new Found(
@@ -120,13 +130,13 @@ class AccuracyDesk {
                 control.isEmpty()
                         ? Optional.empty()
                         : Optional.of(Statement.of(control, note.surveyLevel(), note.surveyUp())),
-                Diagnosis.of(checks, control, known(block, plane, asked)),
+                whole ? Diagnosis.of(checks, control, known(block, plane, asked)) : List.of(),
                 asked,
-                whole.map(known ->
+                plan.map(known ->
                                 OptionalDouble.of(known.plan().design().scale().gsdM()))
                         .orElse(OptionalDouble.empty()),
-                foreseen(block, whole, checks, note, true),
-                foreseen(block, whole, checks, note, false),
+                whole ? foreseen(block, plan, checks, note, true) : Optional.empty(),
+                whole ? foreseen(block, plan, checks, note, false) : Optional.empty(),
                 surfaces(counted),
                 note);
     }

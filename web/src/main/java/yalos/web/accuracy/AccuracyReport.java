@@ -119,7 +119,7 @@ class AccuracyReport {
                         "left_out")
                 .get();
         try (CSVPrinter printer = new CSVPrinter(text, format)) {
-            for (AccuracyDesk.Kept one : desk.of(block).kept()) {
+            for (AccuracyDesk.Kept one : desk.figures(block).kept()) {
                 ResidualRow row = one.row();
                 printer.printRecord(
                         row.point(),

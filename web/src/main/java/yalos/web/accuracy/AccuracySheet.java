@@ -47,7 +47,7 @@ class AccuracySheet {
     @GetMapping("/blocks/{id}/accuracy.json")
     ResponseEntity<Drawn> drawn(@PathVariable long id) {
         OpenBlock block = blocks.open(id);
-        Found found = desk.of(block);
+        Found found = desk.figures(block);
         List<AccuracyView.PointRow> rows = AccuracyView.points(found, preferences.units());
         List<Mark> marks = new ArrayList<>();
         double most = 0;

@@ -245,7 +245,7 @@ class ResidualsController {
     String charts(@PathVariable long id, Model model) {
         OpenBlock block = blocks.open(id);
         UnitChoice units = preferences.units();
-        Found found = desk.of(block);
+        Found found = desk.figures(block);
         model.addAttribute("block", block);
         model.addAttribute(
                 "charts",
@@ -256,7 +256,6 @@ class ResidualsController {
                                 .map(AccuracyDesk.Kept::residual)
                                 .toList(),
                         units));
-        model.addAttribute("suspicions", found.suspicions());
         return "accuracy/charts";
     }
 

@@ -40,6 +40,7 @@ import yalos.web.take.TakeDesk.Found;
 class PhotosController {
     private static final int PER_PAGE = 60;
     private static final int IN_DRAWER = 24;
+    private static final int MOST_CORNERS = 400;
 
     private final Blocks blocks;
     private final TakeDesk desk;
@@ -227,6 +228,10 @@ class PhotosController {
                     .toList();
             if (area.size() < 3) {
                 throw new InputFault("places", area.size(), "An area has three corners or more, one on a line.");
+            }
+            if (area.size() > MOST_CORNERS) {
+                throw new InputFault(
+                        "places", area.size(), "An area may have up to %d corners.".formatted(MOST_CORNERS));
             }
             about = String.format(Locale.ROOT, "an area of %d corners", area.size());
         }

@@ -74,6 +74,7 @@ class TakeBook implements StageBook {
                 copy.progress(block.id())
                         .map(share -> (int) Math.round(100 * share))
                         .orElse(null));
+        model.addAttribute("copyFault", copy.fault(block.id()));
         model.addAttribute("events", rows.events(block.id()));
         Optional<Found> found = desk.of(block);
         model.addAttribute("matched", found.isPresent());

@@ -147,7 +147,7 @@ class TakeController {
             HttpServletRequest request)
             throws IOException {
         OpenBlock block = blocks.open(id);
-        if (reading.known(block.id()).count() + file.size() > TakeReading.MOST_PHOTOS) {
+        if (reading.count(block.id()) + file.size() > TakeReading.MOST_PHOTOS) {
             throw new InputFault(
                     "file",
                     file.size(),

@@ -68,6 +68,19 @@ class TakeCopy {
         return Optional.ofNullable(works.get(block)).filter(Work::open).map(Work::progress);
     }
 
+    /** Why the last comparison went no further; empty where it did. */
+    String fault(long block) {
+        return Optional.ofNullable(works.get(block))
+                .filter(Work::failed)
+                .map(
+                        work -> work.failure()
+                                .filter(InputFault.class::isInstance)
+                                .map(Throwable::getMessage)
+                                .orElse(
+                                        "The second copy could not be read to its end. Is its disk still there? Compare it again."))
+                .orElse("");
+    }
+
     void callOff(long block) {
         Optional.ofNullable(works.get(block)).ifPresent(Work::callOff);
     }

@@ -52,6 +52,7 @@ import yalos.web.work.WorkQueue;
 public class TakeReading {
     static final int MOST_PHOTOS = 30_000;
     private static final int DEEPEST = 6;
+    private static final int LONGEST_FOLDER = 400;
     private static final int BATCH = 200;
     private static final int SEEN_BATCH = 12;
     private static final long BYTES_OF_HEADS = 20_000_000;
@@ -103,8 +104,8 @@ public class TakeReading {
 
         /** One line. */
         public String words() {
-            if (!fault.isEmpty()) {
-                return fault;
+            if (!fault().isEmpty()) {
+                return "not read";
             }
             if (heads.get() + known < files || files == 0 && running()) {
                 return "%,d of %,d files read".formatted(heads.get() + known, files);
@@ -120,8 +121,21 @@ public class TakeReading {
             return (int) Math.round(100 * (share + (toSee == 0 ? 0 : 0.9 * pictures.get() / toSee)));
         }
 
+        /** Why it went no further; empty where it did. */
         public String fault() {
-            return fault;
+            if (!fault.isEmpty()) {
+                return fault;
+            }
+            synchronized (works) {
+                return works.stream()
+                        .filter(Work::failed)
+                        .map(work -> work.failure()
+                                .filter(InputFault.class::isInstance)
+                                .map(Throwable::getMessage)
+                                .orElse("The folder could not be read to its end. Read it again; what was read stays."))
+                        .findFirst()
+                        .orElse("");
+            }
         }
 
         /** Files beside the photos that belong to a take. */
@@ -142,7 +156,8 @@ public class TakeReading {
                 try {
                     work.await(() -> true);
                 } catch (RuntimeException ended) {
-                    fault = fault.isEmpty() ? String.valueOf(ended.getMessage()) : fault;
+                    // The page tells of it.
+                    continue;
                 }
             }
         }
@@ -243,7 +258,14 @@ public class TakeReading {
                     Optional.ofNullable(reading.folder.relativize(file).getParent())
                             .map(Path::toString)
                             .orElse(""));
-            String place = TakeStore.cut(reading.folder + (within.isEmpty() ? "" : "/" + within), 400);
+            String place = reading.folder + (within.isEmpty() ? "" : "/" + within);
+            if (place.length() > LONGEST_FOLDER) {
+                throw new InputFault(
+                        "folder",
+                        place,
+                        "The path of a folder in it is longer than %d letters. Bring in the folder nearer to the photos."
+                                .formatted(LONGEST_FOLDER));
+            }
             BasicFileAttributes is = Files.readAttributes(file, BasicFileAttributes.class);
             Known known = before.get(place + "\n" + file.getFileName());
             if (known != null
@@ -404,7 +426,11 @@ public class TakeReading {
         }
     }
 
-    /** Whether any file of a folder of a block is known by name, size and time of change. */
+    int count(long block) {
+        return rows.count(block);
+    }
+
+    /** Files of a block that are known, each by folder, name, size and time of change. */
     Stream<String> known(long block) {
         return rows.known(block).stream()
                 .map(one -> "%s\n%s\n%d\n%d".formatted(one.folder(), one.name(), one.bytes(), one.modified()));

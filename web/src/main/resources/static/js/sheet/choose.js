@@ -35,7 +35,7 @@ export class Choosing {
   }
 
   press(event) {
-    if (this.sheet.tool) return;
+    if (this.sheet.tool || event.originalEvent.timeStamp < this.sheet.droppedAt) return;
     if (this.taken(event)) return;
     const hit = this.hit(event, 5);
     if (hit && hit.get("number")) {

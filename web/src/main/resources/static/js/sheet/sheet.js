@@ -330,6 +330,8 @@ export class Sheet {
   }
 
   dropTool() {
+    /** A press that ended with the tool still in hand is the tool's, though the map tells of it a moment later. */
+    this.droppedAt = performance.now();
     this.editing.drop();
     if (this.field) this.field.drop();
     this.tool = null;

@@ -310,7 +310,12 @@ class TakePagesTest {
         assertThat(visitor.post("/blocks/" + block + "/take/folder", "folder", "card")
                         .body())
                 .contains("whole path");
-        read(block);
-        assertThat(visitor.get("/blocks/" + block + "/take/progress").body()).contains("No JPEG or TIFF file lies in");
+        visitor.post("/blocks/" + block + "/take/folder", "folder", folder.toString());
+        String told = visitor.get("/blocks/" + block + "/take/progress").body();
+        while (told.contains("data-running=\"true\"")) {
+            LockSupport.parkNanos(20_000_000);
+            told = visitor.get("/blocks/" + block + "/take/progress").body();
+        }
+        assertThat(told).contains("No JPEG or TIFF file lies in");
     }
 }
