@@ -42,7 +42,7 @@ record NetworkBench(double smallMs, double denseMs, double largeMs, double layou
             best = Math.min(best, ms(() -> ExpectedAccuracy.of(small)));
         }
         int unknowns = 6 * small.photos().size() + 7 + 3 * small.points().size();
-        DMatrixRMaj whole = RandomMatrices_DDRM.symmetricPosDef(unknowns, new java.util.Random(1));
+        DMatrixRMaj whole = RandomMatrices_DDRM.symmetricPosDef(unknowns, new Random(1));
         double dense = ms(() -> CommonOps_DDRM.invert(whole));
         Network large = block(30, 50, 4000);
         double layouts = ms(() -> conditioned(small));

@@ -1,5 +1,6 @@
 package yalos.bench;
 
+import org.locationtech.jts.geom.Envelope;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.TimeUnit;
@@ -76,7 +77,7 @@ public class PlanBench {
         GeometryFactory factory = new GeometryFactory();
         double length = 0;
         for (double x = box.getMinX(); x < box.getMaxX(); x += task.spacingM()) {
-            Geometry band = factory.toGeometry(new org.locationtech.jts.geom.Envelope(
+            Geometry band = factory.toGeometry(new Envelope(
                     x, x + task.spacingM(), box.getMinY() - 1, box.getMaxY() + 1));
             length += turned.intersection(band).getEnvelopeInternal().getHeight();
         }

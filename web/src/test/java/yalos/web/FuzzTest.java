@@ -10,6 +10,7 @@ import java.io.ByteArrayOutputStream;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Random;
 import org.junit.jupiter.api.AfterAll;
@@ -99,7 +100,7 @@ class FuzzTest {
             bytes = switch (random.nextInt(6)) {
                 case 0 -> joined(bytes, at, new byte[] {(byte) random.nextInt(256)}, at + 1);
                 case 1 -> joined(bytes, at, new byte[0], at + length);
-                case 2 -> joined(bytes, at, java.util.Arrays.copyOfRange(bytes, at, at + length), at);
+                case 2 -> joined(bytes, at, Arrays.copyOfRange(bytes, at, at + length), at);
                 case 3 -> joined(bytes, at, crooked(random), at);
                 case 4 -> figure(bytes, at, random);
                 default -> joined(bytes, at, new byte[0], bytes.length);
@@ -192,7 +193,7 @@ class FuzzTest {
     })
     void filesOfABlock(String path, String file) {
         byte[] whole = Reference.bytes(file);
-        byte[] sample = whole.length > 200_000 ? java.util.Arrays.copyOf(whole, 200_000) : whole;
+        byte[] sample = whole.length > 200_000 ? Arrays.copyOf(whole, 200_000) : whole;
         Random random = new Random(file.hashCode());
         for (int i = 0; i < ROUNDS; i++) {
             byte[] spoilt = spoilt(sample, random);

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import org.apache.commons.statistics.distribution.FDistribution;
+import yalos.core.figures.Median;
 import yalos.core.geodesy.EastNorth;
 import yalos.core.geodesy.PlanePoint;
 
@@ -184,11 +185,11 @@ public final class Diagnosis {
             return tame;
         }
         double[] up = ups(rest);
-        double spread = Math.max(TINY_M, yalos.core.figures.Median.spread(up));
-        double middle = yalos.core.figures.Median.of(up);
+        double spread = Math.max(TINY_M, Median.spread(up));
+        double middle = Median.of(up);
         double[] level =
                 level(rest).stream().mapToDouble(one -> one.levelM().orElse(0)).toArray();
-        double usual = Math.max(TINY_M, yalos.core.figures.Median.of(level));
+        double usual = Math.max(TINY_M, Median.of(level));
         for (Residual one : rest) {
             boolean high = one.upM().isPresent() && Math.abs(one.upM().getAsDouble() - middle) > 5 * spread;
             boolean off = one.levelM().isPresent() && one.levelM().getAsDouble() > 5 * usual;

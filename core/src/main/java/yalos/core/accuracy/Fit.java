@@ -1,5 +1,6 @@
 package yalos.core.accuracy;
 
+import java.util.Arrays;
 import org.apache.commons.statistics.distribution.FDistribution;
 import org.ejml.data.DMatrixRMaj;
 import org.ejml.dense.row.factory.LinearSolverFactory_DDRM;
@@ -28,7 +29,7 @@ record Fit(double[] factors, double left, int freedom) {
         LinearSolverDense<DMatrixRMaj> solver = LinearSolverFactory_DDRM.leastSquaresQrPivot(true, false);
         double[] factors = new double[count];
         if (rows < count || !solver.setA(a.copy())) {
-            java.util.Arrays.fill(factors, Double.NaN);
+            Arrays.fill(factors, Double.NaN);
             return new Fit(factors, Double.NaN, 0);
         }
         solver.solve(b, x);

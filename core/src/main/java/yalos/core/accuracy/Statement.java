@@ -1,5 +1,6 @@
 package yalos.core.accuracy;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.OptionalDouble;
 
@@ -108,7 +109,7 @@ public record Statement(
 
     /** Indices of the residuals of which some axis is an outlier. */
     public List<Integer> outliers() {
-        List<Integer> found = new java.util.ArrayList<>();
+        List<Integer> found = new ArrayList<>();
         int level = 0;
         int height = 0;
         for (int i = 0; i < residuals.size(); i++) {

@@ -18,6 +18,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.IntStream;
 import java.util.zip.GZIPInputStream;
+import java.util.zip.ZipException;
 import yalos.core.fault.InputFault;
 import yalos.core.geodesy.LonLat;
 
@@ -283,7 +284,7 @@ public final class PmTiles implements TilePyramid {
                 throw fault("A part of the map unpacks to more than 16 MB.");
             }
             return whole;
-        } catch (EOFException | java.util.zip.ZipException damaged) {
+        } catch (EOFException | ZipException damaged) {
             throw fault("A packed part of the map is damaged.");
         }
     }

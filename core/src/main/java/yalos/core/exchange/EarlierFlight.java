@@ -1,6 +1,7 @@
 package yalos.core.exchange;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -153,7 +154,7 @@ final class EarlierFlight {
         for (int i = 0; i < steps.length; i++) {
             steps[i] = stations.get(i).at().distanceM(stations.get(i + 1).at());
         }
-        java.util.Arrays.sort(steps);
+        Arrays.sort(steps);
         return steps.length == 0 ? 1 : steps[steps.length / 2];
     }
 

@@ -141,7 +141,12 @@ public final class FlightLog {
         return moments;
     }
 
-    private static Instant time(String text, int row) {
+    /**
+     * A moment as logs write it, by UTC where it names no zone.
+     *
+     * @throws InputFault naming the row where it is none
+     */
+    public static Instant time(String text, int row) {
         String plain = text.strip().replace(' ', 'T');
         try {
             return OffsetDateTime.parse(plain).toInstant();

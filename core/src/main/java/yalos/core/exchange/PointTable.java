@@ -2,6 +2,7 @@ package yalos.core.exchange;
 
 import java.io.IOException;
 import java.io.StringReader;
+import java.io.UncheckedIOException;
 import java.nio.ByteBuffer;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.Charset;
@@ -124,7 +125,7 @@ public record PointTable(List<String> heading, List<List<String>> rows) {
                 record.forEach(cell -> row.add(Names.clean(cell)));
                 rows.add(row);
             }
-        } catch (IOException | java.io.UncheckedIOException | IllegalStateException broken) {
+        } catch (IOException | UncheckedIOException | IllegalStateException broken) {
             throw new InputFault(
                     "file",
                     "quotes",

@@ -1,5 +1,6 @@
 package yalos.core.fault;
 
+import java.math.BigDecimal;
 import java.util.Locale;
 
 /**
@@ -69,6 +70,6 @@ public final class InputFault extends RuntimeException {
         if (!Double.isFinite(number)) {
             return Double.isNaN(number) ? "“not a number”" : "an endless number";
         }
-        return java.math.BigDecimal.valueOf(number).stripTrailingZeros().toPlainString();
+        return BigDecimal.valueOf(number).stripTrailingZeros().toPlainString();
     }
 }

@@ -1,5 +1,6 @@
 package yalos.core.geodesy;
 
+import java.math.BigDecimal;
 import yalos.core.fault.InputFault;
 
 /**
@@ -73,6 +74,6 @@ public record LonLat(double lonDeg, double latDeg) {
     }
 
     private static String plain(double figure) {
-        return java.math.BigDecimal.valueOf(figure).stripTrailingZeros().toPlainString();
+        return BigDecimal.valueOf(figure).stripTrailingZeros().toPlainString();
     }
 }

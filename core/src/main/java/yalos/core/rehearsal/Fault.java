@@ -2,6 +2,7 @@ package yalos.core.rehearsal;
 
 import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 
 /** What goes wrong in a rehearsal: how it shows, what is done about it (common practice), and what comes of it where nothing is. */
@@ -126,7 +127,7 @@ public enum Fault {
 
     /** Name in forms. */
     public String key() {
-        return name().toLowerCase(java.util.Locale.ROOT).replace('_', '-');
+        return name().toLowerCase(Locale.ROOT).replace('_', '-');
     }
 
     public static Optional<Fault> ofKey(String key) {

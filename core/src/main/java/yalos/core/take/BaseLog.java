@@ -56,7 +56,7 @@ public record BaseLog(
         List<String> doubts) {
 
     /** GPS time less UTC since 2017; a head that says otherwise counts. */
-    private static final int LEAP_S = 18;
+    static final int LEAP_S = 18;
 
     /** BeiDou's time less GPS time. */
     private static final int BEIDOU_S = -14;
@@ -120,9 +120,18 @@ public record BaseLog(
      * @param firstUtc of what it is to span
      */
     public double[] marginsS(Instant firstUtc, Instant lastUtc) {
+        return marginsS(first(), last(), firstUtc, lastUtc);
+    }
+
+    /**
+     * How long a log ran before the first and after the last of some moments.
+     *
+     * @param first of its epochs, by the satellites' clock, as {@code last}
+     */
+    public static double[] marginsS(Instant first, Instant last, Instant firstUtc, Instant lastUtc) {
         return new double[] {
-            Duration.between(first(), firstUtc).toNanos() / 1e9 + LEAP_S,
-            Duration.between(lastUtc, last()).toNanos() / 1e9 - LEAP_S
+            Duration.between(first, firstUtc).toNanos() / 1e9 + LEAP_S,
+            Duration.between(lastUtc, last).toNanos() / 1e9 - LEAP_S
         };
     }
 

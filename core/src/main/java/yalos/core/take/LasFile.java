@@ -75,12 +75,11 @@ public record LasFile(
 
     private static final Pattern EPSG = Pattern.compile("(?:AUTHORITY|ID)\\[\"EPSG\"\\s*,\\s*\"?(\\d{3,6})\"?\\]");
     private static final long GPS_EPOCH_S = 315_964_800;
-    private static final int LEAP_S = 18;
 
     /** Moment of a time of a point, by UTC; empty where times count within a week nobody names. */
     public Optional<Instant> instant(double stored) {
         return time == Time.ADJUSTED && Double.isFinite(stored)
-                ? Optional.of(Instant.ofEpochSecond(GPS_EPOCH_S + 1_000_000_000L - LEAP_S)
+                ? Optional.of(Instant.ofEpochSecond(GPS_EPOCH_S + 1_000_000_000L - BaseLog.LEAP_S)
                         .plusNanos(Math.round(stored * 1e9)))
                 : Optional.empty();
     }

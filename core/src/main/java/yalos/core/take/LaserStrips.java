@@ -2,9 +2,12 @@ package yalos.core.take;
 
 import java.io.IOException;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeMap;
 import yalos.core.fault.InputFault;
 import yalos.core.figures.Median;
@@ -34,7 +37,7 @@ public final class LaserStrips {
 
         void add(double z, double zero) {
             if (count == up.length) {
-                up = java.util.Arrays.copyOf(up, count * 2);
+                up = Arrays.copyOf(up, count * 2);
             }
             up[count++] = (float) (z - zero);
         }
@@ -125,7 +128,7 @@ public final class LaserStrips {
 
     /** Cells with any point, of all strips. */
     public int cells() {
-        java.util.Set<Long> all = new java.util.HashSet<>();
+        Set<Long> all = new HashSet<>();
         strips.values().forEach(strip -> all.addAll(strip.cells.keySet()));
         return all.size();
     }
@@ -184,9 +187,8 @@ public final class LaserStrips {
         }
         double[] differences = cells.stream().mapToDouble(Cell::differenceM).toArray();
         double median = Median.of(differences);
-        double[] far = java.util.Arrays.stream(differences)
-                .map(one -> Math.abs(one - median))
-                .toArray();
+        double[] far =
+                Arrays.stream(differences).map(one -> Math.abs(one - median)).toArray();
         return new Agreement(a, b, both, cells, median, Median.spread(differences), Median.quantile(far, 0.95));
     }
 }

@@ -3,7 +3,6 @@ package yalos.core.take;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.Collections;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -31,16 +30,7 @@ public final class Matching {
     private static final double REACH_OF_INTERVAL = 0.55;
     private static final double ALONE = 1.6;
     private static final double TIME_WEIGHT = 0.5;
-    /** A constant shift is looked for as far as this. */
-    private static final double SHIFT_M = 60;
-    /** Datums lie as far apart as this. */
-    private static final double DATUM_M = 250;
 
-    private static final double ENOUGH_FIT = 0.6;
-    private static final double FIT_GAIN = 0.2;
-    private static final int MOST_VOTERS = 400;
-
-    private static final int NEIGHBOURS = 8;
     private static final double TOGETHER_S = 0.25;
     private static final double BRACKET = 1.3;
 
@@ -121,7 +111,13 @@ public final class Matching {
         frozen();
         if (!stations.isEmpty()) {
             grounded();
-            shift = shifted();
+            shift = Shift.of(
+                    IntStream.range(0, photos.size())
+                            .filter(this::placed)
+                            .mapToObj(i -> at[i])
+                            .toList(),
+                    stations,
+                    baseM);
             byPlace();
             byTime();
         }
@@ -247,86 +243,6 @@ public final class Matching {
 
     // By place.
 
-    /** The constant part of photos less stations, under which most photos lie at a station; another datum may put it far off. */
-    private double[] shifted() {
-        StationGrid grid = new StationGrid(stations, Math.max(baseM, 1));
-        double[] near = voted(grid, Math.min(SHIFT_M, Math.max(3 * baseM, 12)));
-        return fitting(grid, near) >= ENOUGH_FIT ? near : better(grid, near, voted(grid, DATUM_M));
-    }
-
-    private double[] better(StationGrid grid, double[] one, double[] other) {
-        return fitting(grid, other) > fitting(grid, one) + FIT_GAIN ? other : one;
-    }
-
-    /** Share of the photos that lie at a station under a shift. */
-    private double fitting(StationGrid grid, double[] by) {
-        int[] all = IntStream.range(0, photos.size()).filter(this::placed).toArray();
-        long fit = Arrays.stream(all)
-                .filter(i -> !grid.within(new PlanePoint(at[i].xM() - by[0], at[i].yM() - by[1]), baseM * 0.4)
-                        .isEmpty())
-                .count();
-        return all.length == 0 ? 1 : (double) fit / all.length;
-    }
-
-    private double[] voted(StationGrid grid, double reach) {
-        double cell = Math.max(baseM * 0.25, 0.5);
-        Map<Long, Integer> votes = new HashMap<>();
-        int count = 0;
-        int every = Math.max(1, photos.size() / MOST_VOTERS);
-        for (int i = 0; i < photos.size(); i += every) {
-            if (placed(i)) {
-                count++;
-                for (int k : grid.within(at[i], reach)) {
-                    PlanePoint there = stations.get(k).at();
-                    long x = Math.round((at[i].xM() - there.xM()) / cell);
-                    long y = Math.round((at[i].yM() - there.yM()) / cell);
-                    votes.merge(x << 32 ^ y & 0xffffffffL, 1, Integer::sum);
-                }
-            }
-        }
-        double[] best = {0, 0};
-        double most = -1;
-        for (long key : votes.keySet()) {
-            int x = (int) (key >> 32);
-            int y = (int) key;
-            double sum = 0;
-            for (int dx = -1; dx <= 1; dx++) {
-                for (int dy = -1; dy <= 1; dy++) {
-                    sum += votes.getOrDefault((long) (x + dx) << 32 ^ y + dy & 0xffffffffL, 0);
-                }
-            }
-            // Of two that fit as well the smaller one is likelier.
-            double score = sum - count * 0.15 * Math.hypot(x, y) * cell / reach;
-            if (score > most) {
-                most = score;
-                best = new double[] {x * cell, y * cell};
-            }
-        }
-        for (int round = 0; round < 4 && most >= 0; round++) {
-            best = refined(grid, best);
-        }
-        return new double[] {best[0], best[1], 0};
-    }
-
-    private double[] refined(StationGrid grid, double[] from) {
-        List<Double> east = new ArrayList<>();
-        List<Double> north = new ArrayList<>();
-        for (int i = 0; i < photos.size(); i++) {
-            if (placed(i)) {
-                PlanePoint moved = new PlanePoint(at[i].xM() - from[0], at[i].yM() - from[1]);
-                int photo = i;
-                grid.within(moved, baseM * 0.5).stream()
-                        .min(Comparator.comparingDouble(
-                                k -> stations.get(k).at().distanceM(moved)))
-                        .ifPresent(k -> {
-                            east.add(at[photo].xM() - stations.get(k).at().xM());
-                            north.add(at[photo].yM() - stations.get(k).at().yM());
-                        });
-            }
-        }
-        return east.isEmpty() ? from : new double[] {Median.of(east), Median.of(north)};
-    }
-
     private boolean placed(int i) {
         return roles[i] == null && at[i] != null && leader[i] == i;
     }
@@ -349,7 +265,7 @@ public final class Matching {
                 edges.put(i, near);
             }
         }
-        Due due = new Due(sure(edges));
+        Due due = Due.of(sure(edges), clocks.seconds(), stations);
         edges.forEach((i, near) -> near.replaceAll((k, cost) -> {
             double late = due.lateS(clocks.seconds()[i], stations.get(k).plannedS()) / intervalS;
             return Double.isNaN(late) ? cost : cost + TIME_WEIGHT * Math.min(1, late * late);
@@ -357,7 +273,7 @@ public final class Matching {
         assign(edges);
         double[] lifted = IntStream.range(0, photos.size())
                 .filter(i -> station[i] > 0 && !Double.isNaN(up[i]))
-                .mapToDouble(i -> up[i] - stations.get(index(station[i])).upM())
+                .mapToDouble(i -> up[i] - stations.get(station[i] - 1).upM())
                 .filter(Double::isFinite)
                 .toArray();
         shift[2] = lifted.length == 0 ? 0 : Median.of(lifted);
@@ -426,60 +342,13 @@ public final class Matching {
                 : unshifted(photo).distanceM(stations.get(index).at());
     }
 
-    private int index(int number) {
-        return byNumber.computeIfAbsent(
-                number,
-                wanted -> IntStream.range(0, stations.size())
-                        .filter(k -> stations.get(k).number() == wanted)
-                        .findFirst()
-                        .orElseThrow());
-    }
-
-    private final Map<Integer, Integer> byNumber = new HashMap<>();
-
     // By time.
-
-    /** When stations were due, by the photos that are sure of theirs. */
-    private final class Due {
-        private final double[] seconds;
-        private final double[] delay;
-
-        Due(Map<Integer, Integer> sure) {
-            List<Integer> known = sure.keySet().stream()
-                    .filter(i -> !Double.isNaN(clocks.seconds()[i]))
-                    .sorted(Comparator.comparingDouble(i -> clocks.seconds()[i]))
-                    .toList();
-            seconds = known.stream().mapToDouble(i -> clocks.seconds()[i]).toArray();
-            delay = known.stream()
-                    .mapToDouble(
-                            i -> clocks.seconds()[i] - stations.get(sure.get(i)).plannedS())
-                    .toArray();
-        }
-
-        boolean known() {
-            return seconds.length > 0;
-        }
-
-        /** How much later than its neighbours in time a photo would have been taken; NaN where nothing tells. */
-        double lateS(double at, double plannedS) {
-            return !known() || Double.isNaN(at) ? Double.NaN : at - plannedS - delayAt(at);
-        }
-
-        /** The middle delay of the photos next in time. */
-        double delayAt(double at) {
-            int near = Arrays.binarySearch(seconds, at);
-            int from = near < 0 ? -near - 1 : near;
-            int low = Math.max(0, Math.min(from - NEIGHBOURS / 2, seconds.length - NEIGHBOURS));
-            int high = Math.min(seconds.length, low + NEIGHBOURS);
-            return Median.of(Arrays.copyOfRange(delay, low, high));
-        }
-    }
 
     private void byTime() {
         Map<Integer, Integer> sure = new HashMap<>();
         for (int i = 0; i < photos.size(); i++) {
             if (station[i] > 0) {
-                sure.put(i, index(station[i]));
+                sure.put(i, station[i] - 1);
             }
         }
         List<Integer> open = IntStream.range(0, photos.size())
@@ -489,8 +358,10 @@ public final class Matching {
         if (open.isEmpty()) {
             return;
         }
-        Due due = new Due(sure);
-        double voted = due.known() ? 0 : votedDelay(open);
+        Due due = Due.of(sure, clocks.seconds(), stations);
+        double voted = due.known()
+                ? 0
+                : Due.voted(open.stream().mapToDouble(i -> clocks.seconds()[i]).toArray(), stations, intervalS);
         Set<Integer> taken = new HashSet<>(sure.values());
         double[] planned = stations.stream().mapToDouble(Station::plannedS).toArray();
         Map<Integer, Map<Integer, Double>> edges = new TreeMap<>();
@@ -514,26 +385,6 @@ public final class Matching {
     private static int first(double[] sorted, double from) {
         int at = Arrays.binarySearch(sorted, from);
         return at < 0 ? -at - 1 : at;
-    }
-
-    /** Where no photo has a place: the delay under which most photos were due. */
-    private double votedDelay(List<Integer> open) {
-        double cell = intervalS / 4;
-        Map<Long, Integer> votes = new HashMap<>();
-        int most = Math.min(open.size(), 400);
-        for (int n = 0; n < most; n++) {
-            int i = open.get(n * open.size() / most);
-            for (Station one : stations) {
-                votes.merge(Math.round((clocks.seconds()[i] - one.plannedS()) / cell), 1, Integer::sum);
-            }
-        }
-        long best = Collections.max(
-                        votes.entrySet(),
-                        Comparator.comparingInt(entry -> votes.getOrDefault(entry.getKey() - 1, 0)
-                                + 2 * entry.getValue()
-                                + votes.getOrDefault(entry.getKey() + 1, 0)))
-                .getKey();
-        return best * cell;
     }
 
     // What is left.
@@ -599,8 +450,8 @@ public final class Matching {
     private OptionalDouble clockLessPlan() {
         double[] late = IntStream.range(0, photos.size())
                 .filter(i -> station[i] > 0 && !Double.isNaN(clocks.seconds()[i]))
-                .mapToDouble(i ->
-                        clocks.seconds()[i] - stations.get(index(station[i])).plannedS())
+                .mapToDouble(
+                        i -> clocks.seconds()[i] - stations.get(station[i] - 1).plannedS())
                 .toArray();
         return late.length == 0
                 ? OptionalDouble.empty()

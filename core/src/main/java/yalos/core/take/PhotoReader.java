@@ -20,6 +20,7 @@ import java.io.EOFException;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.RandomAccessFile;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.DateTimeException;
@@ -29,6 +30,7 @@ import java.time.LocalDateTime;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
 import java.time.format.DateTimeFormatter;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.OptionalInt;
@@ -151,7 +153,7 @@ public final class PhotoReader {
 
     private int version() {
         String text = exif().map(exif -> exif.getByteArray(ExifSubIFDDirectory.TAG_EXIF_VERSION))
-                .map(bytes -> new String(bytes, java.nio.charset.StandardCharsets.US_ASCII))
+                .map(bytes -> new String(bytes, StandardCharsets.US_ASCII))
                 .orElse("");
         return text.matches("\\d{4}") ? Integer.parseInt(text) : 0;
     }
@@ -254,7 +256,7 @@ public final class PhotoReader {
             degrees = degrees / 60 + (parts[i].getDenominator() == 0 ? 0 : parts[i].doubleValue());
         }
         String letter = Optional.ofNullable(gps.getString(side)).orElse("");
-        return letter.toUpperCase(java.util.Locale.ROOT).startsWith(negative) ? -degrees : degrees;
+        return letter.toUpperCase(Locale.ROOT).startsWith(negative) ? -degrees : degrees;
     }
 
     /** Null island is what receivers write that know nothing. */

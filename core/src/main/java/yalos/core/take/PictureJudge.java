@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.IntPredicate;
 import java.util.stream.IntStream;
 import yalos.core.figures.Median;
 import yalos.core.geodesy.PlanePoint;
@@ -163,7 +164,7 @@ public final class PictureJudge {
     }
 
     /** The photos taken nearest to one, of those that may be. */
-    private List<Integer> near(int i, java.util.function.IntPredicate may) {
+    private List<Integer> near(int i, IntPredicate may) {
         if (places.get(i).isEmpty()) {
             // By its time it lies between its neighbours in the row.
             return IntStream.rangeClosed(Math.max(0, i - 3), Math.min(photos.size() - 1, i + 3))

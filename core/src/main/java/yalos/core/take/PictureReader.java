@@ -1,6 +1,8 @@
 package yalos.core.take;
 
+import java.awt.Graphics2D;
 import java.awt.Rectangle;
+import java.awt.RenderingHints;
 import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -96,10 +98,9 @@ public final class PictureReader {
         int width = Math.max(1, (int) Math.round(from.getWidth() * scale));
         int height = Math.max(1, (int) Math.round(from.getHeight() * scale));
         BufferedImage to = new BufferedImage(width, height, BufferedImage.TYPE_INT_RGB);
-        java.awt.Graphics2D pen = to.createGraphics();
+        Graphics2D pen = to.createGraphics();
         try {
-            pen.setRenderingHint(
-                    java.awt.RenderingHints.KEY_INTERPOLATION, java.awt.RenderingHints.VALUE_INTERPOLATION_BILINEAR);
+            pen.setRenderingHint(RenderingHints.KEY_INTERPOLATION, RenderingHints.VALUE_INTERPOLATION_BILINEAR);
             pen.drawImage(from, 0, 0, width, height, null);
         } finally {
             pen.dispose();

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.IntPredicate;
+import yalos.core.figures.Median;
 import yalos.core.geodesy.PlanePoint;
 
 /** Which photos were taken next to one: places in a net of cells, about two to a cell. */
@@ -45,9 +46,7 @@ final class PlaceGrid {
     }
 
     private static double spread(double[] along) {
-        return along.length == 0
-                ? 0
-                : yalos.core.figures.Median.quantile(along, 0.9) - yalos.core.figures.Median.quantile(along, 0.1);
+        return along.length == 0 ? 0 : Median.quantile(along, 0.9) - Median.quantile(along, 0.1);
     }
 
     /** Metres to a neighbour, usually. */

@@ -1,5 +1,6 @@
 package yalos.core.take;
 
+import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -63,9 +64,7 @@ public final class TrackLog {
     }
 
     private double since(Instant at) {
-        return java.time.Duration.between(moments == null ? at : moments.get(0).at(), at)
-                        .toNanos()
-                / 1e9;
+        return Duration.between(moments == null ? at : moments.get(0).at(), at).toNanos() / 1e9;
     }
 
     public List<Moment> moments() {

@@ -4,6 +4,8 @@ import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.io.Reader;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
 import java.util.HashMap;
 import java.util.Locale;
 import java.util.Map;
@@ -22,7 +24,7 @@ public final class EsriGrid {
 
     /** Whether a file begins as such a grid does. */
     public static boolean looksLikeOne(byte[] start) {
-        String text = new String(start, java.nio.charset.StandardCharsets.US_ASCII).toLowerCase(Locale.ROOT);
+        String text = new String(start, StandardCharsets.US_ASCII).toLowerCase(Locale.ROOT);
         return text.stripLeading().startsWith("ncols");
     }
 
@@ -104,7 +106,7 @@ public final class EsriGrid {
                 number++;
                 return read < 0 && line.isEmpty() ? null : line.toString();
             } catch (IOException e) {
-                throw new java.io.UncheckedIOException(e);
+                throw new UncheckedIOException(e);
             }
         }
 

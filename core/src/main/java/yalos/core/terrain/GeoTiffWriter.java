@@ -5,6 +5,7 @@ import java.io.DataOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.ByteBuffer;
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -140,8 +141,7 @@ public final class GeoTiffWriter {
                     1,
                     code));
         }
-        byte[] nodata = (String.format(Locale.ROOT, "%.0f", NODATA) + "\0")
-                .getBytes(java.nio.charset.StandardCharsets.US_ASCII);
+        byte[] nodata = (String.format(Locale.ROOT, "%.0f", NODATA) + "\0").getBytes(StandardCharsets.US_ASCII);
         tags.add(new Tag(42113, 2, nodata.length, nodata));
         return tags;
     }
@@ -161,7 +161,7 @@ public final class GeoTiffWriter {
     }
 
     private static Tag wholes(int id, int... values) {
-        java.nio.ByteBuffer buffer = java.nio.ByteBuffer.allocate(4 * values.length);
+        ByteBuffer buffer = ByteBuffer.allocate(4 * values.length);
         for (int value : values) {
             buffer.putInt(value);
         }
@@ -169,7 +169,7 @@ public final class GeoTiffWriter {
     }
 
     private static Tag shorts(int id, int... values) {
-        java.nio.ByteBuffer buffer = java.nio.ByteBuffer.allocate(2 * values.length);
+        ByteBuffer buffer = ByteBuffer.allocate(2 * values.length);
         for (int value : values) {
             buffer.putShort((short) value);
         }
@@ -177,7 +177,7 @@ public final class GeoTiffWriter {
     }
 
     private static Tag doubles(int id, double... values) {
-        java.nio.ByteBuffer buffer = java.nio.ByteBuffer.allocate(8 * values.length);
+        ByteBuffer buffer = ByteBuffer.allocate(8 * values.length);
         for (double value : values) {
             buffer.putDouble(value);
         }

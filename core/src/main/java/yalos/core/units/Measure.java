@@ -1,6 +1,7 @@
 package yalos.core.units;
 
 import java.math.BigDecimal;
+import java.math.MathContext;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import yalos.core.fault.InputFault;
@@ -122,6 +123,6 @@ public record Measure(double figure, Unit unit) {
     private static double round(double figure) {
         return figure == 0
                 ? 0
-                : new BigDecimal(figure).round(new java.math.MathContext(12)).doubleValue();
+                : new BigDecimal(figure).round(new MathContext(12)).doubleValue();
     }
 }

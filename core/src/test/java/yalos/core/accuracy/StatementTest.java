@@ -3,6 +3,7 @@ package yalos.core.accuracy;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -96,9 +97,9 @@ class StatementTest {
         double[] fit = {0.02, -0.018, 0.011, -0.022, 0.015, 0.024, -0.019, 0.021};
 
         assertThat(Foreseen.of(fit, sigmas).answer()).isEqualTo(Foreseen.Answer.FITS);
-        double[] worse = java.util.Arrays.stream(fit).map(d -> 3 * d).toArray();
+        double[] worse = Arrays.stream(fit).map(d -> 3 * d).toArray();
         assertThat(Foreseen.of(worse, sigmas).answer()).isEqualTo(Foreseen.Answer.WORSE);
-        double[] better = java.util.Arrays.stream(fit).map(d -> d / 5).toArray();
+        double[] better = Arrays.stream(fit).map(d -> d / 5).toArray();
         assertThat(Foreseen.of(better, sigmas).answer()).isEqualTo(Foreseen.Answer.TOO_GOOD);
     }
 

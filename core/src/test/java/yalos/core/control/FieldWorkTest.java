@@ -3,6 +3,7 @@ package yalos.core.control;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -125,7 +126,7 @@ class FieldWorkTest {
         assertThat(seen.get(0).photo()).isEqualTo(photo);
         assertThat(seen.get(0).fromMiddle()).isLessThan(1e-6);
         assertThat(seen.get(0).gsdM()).isCloseTo(0.025, Offset.offset(1e-4));
-        assertThat(seen).isSortedAccordingTo(java.util.Comparator.comparingDouble(PointPhotos.Seen::fromMiddle));
+        assertThat(seen).isSortedAccordingTo(Comparator.comparingDouble(PointPhotos.Seen::fromMiddle));
         PointPhotos.Seen other = seen.get(3);
         double level = Math.hypot(
                 other.photo().pose().eastM() - photo.pose().eastM(),

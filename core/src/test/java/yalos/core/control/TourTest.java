@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.Arrays;
 import java.util.List;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.assertj.core.data.Offset;
 import org.junit.jupiter.api.Test;
@@ -41,7 +42,7 @@ class TourTest {
             int[] order = Tour.order(cost, closed);
             assertThat(order[0]).isZero();
             assertThat(Arrays.stream(order).sorted().toArray())
-                    .isEqualTo(java.util.stream.IntStream.range(0, cost.length).toArray());
+                    .isEqualTo(IntStream.range(0, cost.length).toArray());
             double expected = set.number(closed ? "closed_tour_m" : "open_tour_m");
             assertThat(Tour.length(cost, order, closed)).isCloseTo(expected, Offset.offset(exact));
         }

@@ -2,6 +2,7 @@ package yalos.core.flight;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import org.assertj.core.data.Offset;
@@ -236,7 +237,7 @@ class TimelineTest {
     @Test
     void aFlightMayComeHomeMoreThanOnce() {
         Flight once = outAndHome(ROTOR, 10);
-        List<Leg> legs = new java.util.ArrayList<>(once.legs());
+        List<Leg> legs = new ArrayList<>(once.legs());
         legs.addAll(once.legs());
         Flight twice = new Flight(legs, once.exposures(), once.launch(), 0);
         double single = Timeline.of(once, STILL).totalS();

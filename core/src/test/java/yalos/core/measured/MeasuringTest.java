@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
+import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.List;
@@ -121,8 +122,7 @@ class MeasuringTest {
     @Test
     void thePoleOfTheDayIsWhatMostHave() {
         List<Observation> all = List.of(good("1", 0 + 412_700, 6_041_550, 1), good("2", 412_710, 6_041_550, 1));
-        assertThat(ObservationRules.usualPoles(all))
-                .isEqualTo(Map.of(Optional.of(java.time.LocalDate.of(2026, 5, 14)), 1.8));
+        assertThat(ObservationRules.usualPoles(all)).isEqualTo(Map.of(Optional.of(LocalDate.of(2026, 5, 14)), 1.8));
     }
 
     /** By hand: 1 and 3 cm weigh 9 to 1, so the mean lies a tenth of the way; 20 mm and 10 mm apart. */

@@ -8,6 +8,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.assertj.core.data.Percentage;
 import org.junit.jupiter.api.Test;
@@ -119,7 +120,7 @@ class ExpectedAccuracyTest {
             int at = i;
             whole.points().get(i).sigma().ifPresent(sigma -> control.put(at, sigma));
         }
-        int[] every = java.util.stream.IntStream.range(0, free.size()).toArray();
+        int[] every = IntStream.range(0, free.size()).toArray();
         Network loose = new Network(
                 whole.focalPx(), whole.sigmas(), whole.selfCalibration(), whole.photos(), free, whole.sights());
         JointCovariance joint = ExpectedAccuracy.joint(loose, every).measured(control);

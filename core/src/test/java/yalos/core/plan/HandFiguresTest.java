@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.stream.Stream;
 import org.assertj.core.data.Offset;
 import org.assertj.core.data.Percentage;
 import org.junit.jupiter.api.Test;
@@ -19,6 +20,8 @@ import yalos.core.camera.Camera;
 import yalos.core.camera.Mount;
 import yalos.core.camera.Sensor;
 import yalos.core.camera.Shutter;
+import yalos.core.flight.Line;
+import yalos.core.flight.Timeline;
 import yalos.core.geodesy.Grid;
 import yalos.core.geodesy.LonLat;
 import yalos.core.kit.Aircraft;
@@ -109,7 +112,7 @@ class HandFiguresTest {
         assertThat(request(quick, Pins.ofHeight(100)).plan().design().baseM()).isCloseTo(15, Offset.offset(1e-9));
     }
 
-    static java.util.stream.Stream<Reference.Row> places() {
+    static Stream<Reference.Row> places() {
         return Reference.rows("utm.csv").limit(60).filter(row -> Math.abs(row.number("lat_deg")) < 70);
     }
 
@@ -245,8 +248,8 @@ class HandFiguresTest {
                 .sum();
         double more = hand - calm.flight().linesLengthM() / speed;
         double lineTimes = windy.timeline().spans().stream()
-                .filter(span -> span.leg() instanceof yalos.core.flight.Line)
-                .mapToDouble(yalos.core.flight.Timeline.Span::seconds)
+                .filter(span -> span.leg() instanceof Line)
+                .mapToDouble(Timeline.Span::seconds)
                 .sum();
         assertThat(lineTimes).isCloseTo(hand, Percentage.withPercentage(0.5));
         assertThat(windy.flightTimeS()).isGreaterThan(calm.flightTimeS() + more * 0.9);

@@ -3,6 +3,7 @@ package yalos.core.plan;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
+import org.assertj.core.api.Assertions;
 import org.assertj.core.data.Offset;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -221,7 +222,7 @@ class PinSolverTest {
         assertThat(photos.scaleFixed()).isFalse();
         assertThat(photos.pinned(Quantity.GSD, Measure.of(3, Unit.CENTIMETRE)).costs())
                 .isEqualTo(List.of(Quantity.PHOTOS));
-        org.assertj.core.api.Assertions.assertThatThrownBy(() -> photos.without(Quantity.PHOTOS))
+        Assertions.assertThatThrownBy(() -> photos.without(Quantity.PHOTOS))
                 .hasMessageContaining("Something must fix the scale");
     }
 }

@@ -2,6 +2,7 @@ package yalos.core.sortie;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -155,7 +156,7 @@ class ComingHomeTest {
                 .plan();
         Draw draw = Draw.of(aircraft, 10);
         var pace = plan.timeline().pace();
-        var on = java.time.LocalDate.of(2026, 10, 6);
+        var on = LocalDate.of(2026, 10, 6);
         Consumption same = new Consumption(on, 0.4, 12, OptionalDouble.of(10), 0, 293.15, "");
         assertThat(same.ratio(draw, pace, 12)).isCloseTo(1, Offset.offset(1e-9));
         Consumption twice = new Consumption(on, 0.8, 12, OptionalDouble.of(10), 0, 293.15, "");

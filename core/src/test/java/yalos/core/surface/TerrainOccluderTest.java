@@ -3,6 +3,7 @@ package yalos.core.surface;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.Random;
+import org.assertj.core.data.Offset;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -86,8 +87,8 @@ class TerrainOccluderTest {
         double[] normal = new double[3];
         new GroundSurface(slope).normal(7, 9, normal);
         double length = Math.sqrt(1 + 0.75 * 0.75 + 0.2 * 0.2);
-        assertThat(normal[0]).isCloseTo(-0.75 / length, org.assertj.core.data.Offset.offset(1e-6));
-        assertThat(normal[1]).isCloseTo(0.2 / length, org.assertj.core.data.Offset.offset(1e-6));
-        assertThat(normal[2]).isCloseTo(1 / length, org.assertj.core.data.Offset.offset(1e-6));
+        assertThat(normal[0]).isCloseTo(-0.75 / length, Offset.offset(1e-6));
+        assertThat(normal[1]).isCloseTo(0.2 / length, Offset.offset(1e-6));
+        assertThat(normal[2]).isCloseTo(1 / length, Offset.offset(1e-6));
     }
 }

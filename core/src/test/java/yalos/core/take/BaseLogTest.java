@@ -9,7 +9,9 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.Arrays;
 import java.util.List;
+import java.util.zip.GZIPInputStream;
 import org.junit.jupiter.api.DynamicTest;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestFactory;
@@ -95,9 +97,9 @@ class BaseLogTest {
     @Test
     void aLogCutAnywhereIsReadAsFarAsItGoesOrRefused() throws IOException {
         byte[] whole = Reference.bytes("rinex/base0020.26o.gz");
-        byte[] plain = new java.util.zip.GZIPInputStream(new ByteArrayInputStream(whole)).readAllBytes();
+        byte[] plain = new GZIPInputStream(new ByteArrayInputStream(whole)).readAllBytes();
         for (int length = 0; length < 12_000; length += 97) {
-            byte[] cut = java.util.Arrays.copyOf(plain, length);
+            byte[] cut = Arrays.copyOf(plain, length);
             try {
                 assertThat(BaseLog.read(new ByteArrayInputStream(cut)).times()).isNotEmpty();
             } catch (InputFault told) {

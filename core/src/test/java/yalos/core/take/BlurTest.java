@@ -3,6 +3,7 @@ package yalos.core.take;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import java.util.Arrays;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -47,7 +48,7 @@ class BlurTest {
     @Test
     void levelsOfOneGreyHaveNoSharpness() {
         byte[] grey = new byte[100 * 100];
-        java.util.Arrays.fill(grey, (byte) 90);
+        Arrays.fill(grey, (byte) 90);
         Luminance plain = new Luminance(100, 100, grey);
 
         assertThat(Picture.of(plain, plain).sharpness()).isZero();

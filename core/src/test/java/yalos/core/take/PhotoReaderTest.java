@@ -10,6 +10,7 @@ import java.nio.file.Path;
 import java.time.Instant;
 import java.time.LocalDateTime;
 import java.time.temporal.ChronoUnit;
+import java.util.Arrays;
 import java.util.List;
 import java.util.OptionalDouble;
 import org.junit.jupiter.api.DynamicTest;
@@ -127,7 +128,7 @@ class PhotoReaderTest {
         byte[] whole = Reference.bytes("take/IMG_0010.JPG");
         for (int length = 1; length < whole.length; length += 37) {
             Path file = folder.resolve("cut.jpg");
-            Files.write(file, java.util.Arrays.copyOf(whole, length));
+            Files.write(file, Arrays.copyOf(whole, length));
 
             assertThat(PhotoReader.read("cut.jpg", file).fault()).isNotEmpty();
         }

@@ -3,13 +3,14 @@ package yalos.core.terrain;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
+import java.util.function.DoubleBinaryOperator;
 import org.assertj.core.data.Offset;
 import org.junit.jupiter.api.Test;
 import yalos.core.terrain.Holes.Hole;
 
 /** Holes are found by their rims, and spanned by what the rims say. */
 class HolesTest {
-    private static HeightGrid grid(int columns, int rows, java.util.function.DoubleBinaryOperator height) {
+    private static HeightGrid grid(int columns, int rows, DoubleBinaryOperator height) {
         HeightGrid grid = HeightGrid.level(0, rows * 2, 2, columns, rows, 0);
         for (int row = 0; row < rows; row++) {
             for (int column = 0; column < columns; column++) {
@@ -50,7 +51,7 @@ class HolesTest {
     /** A harmonic function, x² - y², solves Laplace's equation: its span is itself but for the rounding of the cells. */
     @Test
     void aSpanSolvesLaplacesEquation() {
-        java.util.function.DoubleBinaryOperator saddle = (x, y) -> ((x - 40) * (x - 40) - (y - 40) * (y - 40)) / 50;
+        DoubleBinaryOperator saddle = (x, y) -> ((x - 40) * (x - 40) - (y - 40) * (y - 40)) / 50;
         HeightGrid holed =
                 grid(40, 40, (x, y) -> Math.hypot(x - 40, y - 40) < 24 ? Double.NaN : saddle.applyAsDouble(x, y));
         HeightGrid spanned = Holes.spanned(holed, Holes.of(holed));

@@ -27,6 +27,7 @@ import yalos.core.exchange.ResidualTable;
 import yalos.core.fault.InputFault;
 import yalos.core.fault.Names;
 import yalos.core.geodesy.EastNorth;
+import yalos.core.geodesy.Grid;
 import yalos.core.geodesy.LonLat;
 import yalos.core.geodesy.PlanePoint;
 import yalos.core.measured.MeasuredPoint;
@@ -147,7 +148,7 @@ class AccuracyDesk {
 
     private static LocalPlane plane(OpenBlock block) {
         return block.facts().grid().isEmpty() || block.facts().outline().isEmpty()
-                ? LocalPlane.at(yalos.core.geodesy.Grid.utmAt(LonLat.of(0, 0)), LonLat.of(0, 0))
+                ? LocalPlane.at(Grid.utmAt(LonLat.of(0, 0)), LonLat.of(0, 0))
                 : LocalPlane.at(
                         block.facts().grid().orElseThrow(),
                         block.facts().outline().middle());

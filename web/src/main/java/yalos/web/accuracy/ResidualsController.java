@@ -2,11 +2,13 @@ package yalos.web.accuracy;
 
 import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.LocalDateTime;
 import java.util.Arrays;
+import java.util.Locale;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -99,11 +101,10 @@ class ResidualsController {
             @RequestParam(defaultValue = "METRE") String unit,
             @RequestParam(defaultValue = "false") boolean turned) {
         OpenBlock block = blocks.open(id);
-        String heading = lines.strip().toLowerCase(java.util.Locale.ROOT).startsWith("point")
-                ? ""
-                : "point,dE,dN,dH,role,surface\n";
+        String heading =
+                lines.strip().toLowerCase(Locale.ROOT).startsWith("point") ? "" : "point,dE,dN,dH,role,surface\n";
         ResidualTable table = ResidualTable.read(
-                (heading + lines.strip()).getBytes(java.nio.charset.StandardCharsets.UTF_8),
+                (heading + lines.strip()).getBytes(StandardCharsets.UTF_8),
                 block.facts().grid(),
                 unit(unit),
                 turned);

@@ -1,5 +1,6 @@
 package yalos.web.fly;
 
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import yalos.core.rehearsal.Sample;
@@ -41,7 +42,7 @@ final class FlyCharts {
             least = Math.min(least, Math.min(path[i], ground[i]));
             most = Math.max(most, Math.max(path[i], ground[i]));
         }
-        java.util.Arrays.fill(floor, least);
+        Arrays.fill(floor, least);
         double minutes = Math.max(flight.sortie().seconds() / 60, n == 0 ? 0 : xs[n - 1]);
         double step = minutes > 25 ? 5 : minutes > 8 ? 2 : 1;
         Chart height = new Chart(430, 150, "Height over time, above take-off, with the ground below")

@@ -3,6 +3,7 @@ package yalos.web.fly;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.function.Function;
 import yalos.core.fault.InputFault;
 import yalos.core.rehearsal.Command;
 import yalos.core.rehearsal.SimulatedFlight;
@@ -120,7 +121,7 @@ final class LiveRun {
     }
 
     /** Asks something of the flight while nothing moves. */
-    synchronized <T> T ask(java.util.function.Function<SimulatedFlight, T> question) {
+    synchronized <T> T ask(Function<SimulatedFlight, T> question) {
         return question.apply(flight);
     }
 

@@ -1,5 +1,6 @@
 package yalos.web.kit;
 
+import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
 import yalos.core.camera.Camera;
@@ -141,6 +142,6 @@ public record CameraForm(
     }
 
     private static String plain(double figure) {
-        return java.math.BigDecimal.valueOf(figure).stripTrailingZeros().toPlainString();
+        return BigDecimal.valueOf(figure).stripTrailingZeros().toPlainString();
     }
 }

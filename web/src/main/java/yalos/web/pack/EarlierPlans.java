@@ -1,6 +1,7 @@
 package yalos.web.pack;
 
 import jakarta.servlet.http.HttpServletRequest;
+import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.time.LocalDateTime;
 import java.util.ArrayList;
@@ -69,8 +70,8 @@ class EarlierPlans {
      * @throws InputFault for one that holds no flight
      */
     static EarlierPlan read(byte[] content, OpenBlock block, BlockPlan plan) {
-        String head = new String(content, 0, Math.min(content.length, 2000), java.nio.charset.StandardCharsets.UTF_8)
-                .toLowerCase(Locale.ROOT);
+        String head =
+                new String(content, 0, Math.min(content.length, 2000), StandardCharsets.UTF_8).toLowerCase(Locale.ROOT);
         if (head.contains("<kml")) {
             return EarlierFiles.kml(content);
         }

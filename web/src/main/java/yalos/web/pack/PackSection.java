@@ -1,6 +1,7 @@
 package yalos.web.pack;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -59,7 +60,7 @@ record PackSection(String svg, String words) {
         double floor = least - room;
         double length = section.lengthM() / unit;
         double[] base = new double[steps.size()];
-        java.util.Arrays.fill(base, floor);
+        Arrays.fill(base, floor);
         String svg = new Chart(860, 220, "Section along strip " + section.line())
                 .within(46, 10, 14, 26)
                 .over(0, length, floor, most + room)

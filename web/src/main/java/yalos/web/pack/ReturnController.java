@@ -1,6 +1,7 @@
 package yalos.web.pack;
 
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import org.springframework.stereotype.Controller;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -63,7 +64,7 @@ class ReturnController {
     @PostMapping("/blocks/{id}/field-pack/returned/keep")
     String keep(@PathVariable long id, @RequestParam String written) {
         OpenBlock block = blocks.open(id);
-        FieldReturn back = read(FieldReturn.json(written.getBytes(java.nio.charset.StandardCharsets.UTF_8)), block);
+        FieldReturn back = read(FieldReturn.json(written.getBytes(StandardCharsets.UTF_8)), block);
         transaction.executeWithoutResult(all -> {
             back.signatures().forEach(one -> record.sign(id, one));
             for (NoteRow note : back.notes()) {

@@ -3,6 +3,7 @@ package yalos.web.sorties;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -243,7 +244,7 @@ class SortieSheet {
             ImageIO.write(image, "png", out);
             return out.toByteArray();
         } catch (IOException e) {
-            throw new java.io.UncheckedIOException(e);
+            throw new UncheckedIOException(e);
         }
     }
 }

@@ -16,6 +16,7 @@ import yalos.core.control.ControlPoint;
 import yalos.core.geodesy.Geodesics;
 import yalos.core.geodesy.LonLat;
 import yalos.core.kit.Positioning;
+import yalos.core.take.BaseLog;
 import yalos.core.take.PhotoFacts;
 import yalos.core.take.Role;
 import yalos.core.take.Take;
@@ -207,12 +208,15 @@ final class Completeness {
         if (times.length == 0) {
             return new double[] {Double.NaN, Double.NaN};
         }
-        int leap = 18;
-        double from = take.match().from().getEpochSecond() + take.match().from().getNano() / 1e9 + leap;
-        return new double[] {
-            from + times[0] - Instant.parse(base.first()).toEpochMilli() / 1000.0,
-            Instant.parse(base.last()).toEpochMilli() / 1000.0 - from - times[times.length - 1]
-        };
+        return BaseLog.marginsS(
+                Instant.parse(base.first()),
+                Instant.parse(base.last()),
+                moment(take, times[0]),
+                moment(take, times[times.length - 1]));
+    }
+
+    private static Instant moment(Take take, double seconds) {
+        return take.match().from().plusNanos(Math.round(seconds * 1e9));
     }
 
     static String span(double seconds) {

@@ -3,9 +3,11 @@ package yalos.web.take;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collection;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
 import org.locationtech.jts.geom.Coordinate;
@@ -18,11 +20,15 @@ import yalos.core.geodesy.LonLat;
 import yalos.core.geodesy.PlanePoint;
 import yalos.core.take.Station;
 import yalos.core.take.Take;
+import yalos.core.terrain.HeightGrid;
 import yalos.web.store.TakeMapper.DecisionRow;
+import yalos.web.take.TakeDesk.Found;
 
 /** What was decided of ground that is not given enough, with its area; and what remains to be flown again. */
 final class Decisions {
     private static final GeometryFactory GEOMETRY = new GeometryFactory();
+
+    private static final String DRAWN = "an area";
 
     private Decisions() {}
 
@@ -74,7 +80,7 @@ final class Decisions {
     }
 
     /** The area of a gap: the hull of its cells. */
-    static List<LonLat> area(Take.Gap gap, yalos.core.terrain.HeightGrid grid, LocalPlane plane) {
+    static List<LonLat> area(Take.Gap gap, HeightGrid grid, LocalPlane plane) {
         Geometry hull = gap.ground().shape(grid).convexHull();
         Coordinate[] corners = hull.getCoordinates();
         List<LonLat> ring = new ArrayList<>();
@@ -84,22 +90,74 @@ final class Decisions {
         return ring;
     }
 
+    /** A decision as it stands. */
+    public record Shown(long id, String kind, String about, String reason, String who, boolean stands) {}
+
     /**
-     * Stations that are still to be flown: those that lack a photo, less those whose ground was accepted or trimmed, and those decided to be flown.
-     *
-     * @param wanted stations that lack one and matter
+     * Stations that are still to be flown: those of gaps on which nothing else was decided, and, while the take is not proved, all that lack a photo. What was decided of a gap counts for that gap; an area that was
+     * drawn, or that of a gap which is no longer one, counts for the stations in it.
      */
-    static Collection<Integer> open(Take take, Collection<Integer> wanted, List<DecisionRow> decisions) {
-        LocalPlane plane = take.plan().block().plane();
-        TreeSet<Integer> open = new TreeSet<>(wanted);
-        for (DecisionRow one : decisions) {
-            if (one.takenBack().isEmpty() && !one.kind().equals(Kind.AGAIN.name())) {
-                Optional<Geometry> area = polygon(ring(one.area()), plane, reachM(take));
-                open.removeIf(number -> area.filter(known -> known.contains(GEOMETRY.createPoint(place(take, number))))
-                        .isPresent());
+    static Collection<Integer> open(Found found, List<DecisionRow> decisions) {
+        TreeSet<Integer> open = new TreeSet<>();
+        if (found.taken().isEmpty()) {
+            open.addAll(found.take().lacking().keySet());
+        }
+        Set<String> gaps = new HashSet<>();
+        for (int i = 0; i < found.gaps().size(); i++) {
+            Take.Gap gap = found.gaps().get(i);
+            gaps.add(about(i, gap));
+            if (of(i, gap, decisions).filter(Decisions::left).isEmpty()) {
+                open.addAll(gap.stations());
             }
         }
+        decisions.stream()
+                .filter(one -> left(one) && !gaps.contains(one.about()))
+                .forEach(one -> leave(open, found.take(), one));
         return open;
+    }
+
+    /** Ground that is not flown again. */
+    private static boolean left(DecisionRow one) {
+        return one.takenBack().isEmpty() && !one.kind().equals(Kind.AGAIN.name());
+    }
+
+    private static void leave(Set<Integer> open, Take take, DecisionRow one) {
+        double reachM = one.about().startsWith(DRAWN) ? reachM(take) : 0;
+        polygon(ring(one.area()), take.plan().block().plane(), reachM)
+                .ifPresent(area -> open.removeIf(number -> area.covers(GEOMETRY.createPoint(place(take, number)))));
+    }
+
+    /** What was decided last of a gap, as far as it stands. */
+    static Optional<DecisionRow> of(int index, Take.Gap gap, List<DecisionRow> decisions) {
+        String about = about(index, gap);
+        return decisions.stream()
+                .filter(one -> one.takenBack().isEmpty() && one.about().equals(about))
+                .reduce((one, other) -> other);
+    }
+
+    /** What a decision is about. */
+    static String about(int index, Take.Gap gap) {
+        return "gap %d, %.0f m², %s".formatted(index + 1, gap.ground().areaM2(), gap.cause());
+    }
+
+    /** What a decision on a drawn or typed area is about. */
+    static String about(int corners) {
+        return DRAWN + " of %d corners".formatted(corners);
+    }
+
+    static List<Shown> shown(List<DecisionRow> rows) {
+        return rows.stream()
+                .map(one -> new Shown(
+                        one.id(),
+                        Decisions.Kind.of(one.kind()).words(),
+                        one.about(),
+                        one.takenBack().isEmpty()
+                                ? one.reason()
+                                : one.reason() + " (taken back: " + one.takenBack() + ")",
+                        one.person() + " "
+                                + one.decidedAt().toString().replace('T', ' ').substring(0, 16),
+                        one.takenBack().isEmpty()))
+                .toList();
     }
 
     private static Coordinate place(Take take, int number) {

@@ -4,7 +4,6 @@ import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.time.Duration;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import org.springframework.http.CacheControl;
 import org.springframework.http.MediaType;
@@ -21,6 +20,7 @@ import yalos.core.exchange.TypedPosition;
 import yalos.core.fault.InputFault;
 import yalos.core.geodesy.LonLat;
 import yalos.core.plan.FlyAgain;
+import yalos.core.proof.Judgement;
 import yalos.core.take.Take;
 import yalos.core.units.UnitChoice;
 import yalos.web.block.Blocks;
@@ -145,7 +145,7 @@ class PhotosController {
         Found found = found(blocks.open(id));
         ProofLayer wanted =
                 ProofLayer.ofKey(layer).orElseThrow(() -> new NotThere("There is no layer “" + layer + "”."));
-        Optional<yalos.core.proof.Judgement> judgement = of.equals("planned") ? found.planned() : found.taken();
+        Optional<Judgement> judgement = of.equals("planned") ? found.planned() : found.taken();
         return ResponseEntity.ok()
                 .contentType(MediaType.IMAGE_PNG)
                 .cacheControl(CacheControl.noStore())
@@ -220,7 +220,7 @@ class PhotosController {
                     one,
                     found.taken().orElseThrow().proof().grid(),
                     found.take().plan().block().plane());
-            about = TakeView.about(gap - 1, one);
+            about = Decisions.about(gap - 1, one);
         } else {
             area = places.lines()
                     .filter(line -> !line.isBlank())
@@ -233,7 +233,7 @@ class PhotosController {
                 throw new InputFault(
                         "places", area.size(), "An area may have up to %d corners.".formatted(MOST_CORNERS));
             }
-            about = String.format(Locale.ROOT, "an area of %d corners", area.size());
+            about = Decisions.about(area.size());
         }
         store.decide(
                 id,

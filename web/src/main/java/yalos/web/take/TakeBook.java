@@ -51,7 +51,7 @@ class TakeBook implements StageBook {
         return Optional.of(desk.known(block)
                 .map(found -> {
                     List<DecisionRow> decisions = rows.decisions(block.id());
-                    int lacking = TakeView.open(found, decisions).size();
+                    int lacking = Decisions.open(found, decisions).size();
                     return lacking == 0 ? new Standing("complete", "done") : new Standing(lacking + " missing", "stop");
                 })
                 .orElse(new Standing(photos + " photos", "mind")));
@@ -93,14 +93,14 @@ class TakeBook implements StageBook {
                 found.take().causes().entrySet().stream()
                         .map(cause -> cause.getValue() + " " + cause.getKey())
                         .collect(Collectors.joining(", ")));
-        int open = TakeView.open(found, decisions).size();
+        int open = Decisions.open(found, decisions).size();
         Completeness.Known known = new Completeness.Known(
                 block.facts().brief(), block.facts().control(), measured.counts(block.id()), measured.base(block.id()));
         model.addAttribute("items", Completeness.of(known, found.take(), files, open));
         model.addAttribute(
                 "again", TakeView.again(found, decisions).map(TakeView::again).orElse(""));
         model.addAttribute("gaps", TakeView.gaps(found, decisions, units));
-        model.addAttribute("decisions", TakeView.decisions(decisions));
+        model.addAttribute("decisions", Decisions.shown(decisions));
         model.addAttribute("provingTake", found.running());
         model.addAttribute("proofFailed", found.failed());
         model.addAttribute("progress", (int) Math.round(100 * found.progress()));

@@ -36,6 +36,7 @@ import yalos.web.block.OpenBlock;
 import yalos.web.block.PlanDesk;
 import yalos.web.shell.Person;
 import yalos.web.shell.Preferences;
+import yalos.web.store.StoredPhoto;
 import yalos.web.store.TakeMapper.PhotoRow;
 import yalos.web.take.TakeDesk.Found;
 import yalos.web.work.WorkQueue;
@@ -172,7 +173,7 @@ class TakeController {
                 store.append(block.id(), List.of(row));
                 store.seen(block.id(), Map.of(row, small));
                 kept++;
-                String fault = yalos.web.store.StoredPhoto.taken(row).facts().fault();
+                String fault = StoredPhoto.taken(row).facts().fault();
                 if (!fault.isEmpty()) {
                     faults.add(row.name + ": " + fault);
                 }

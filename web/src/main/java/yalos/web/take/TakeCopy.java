@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -29,7 +30,7 @@ class TakeCopy {
     static final String COPY = "COPY";
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final Pattern LINE = Pattern.compile("\\\\?([0-9a-fA-F]{64})[ *]+(.+)");
-    private static final java.time.Duration END = java.time.Duration.ofHours(3);
+    private static final Duration END = Duration.ofHours(3);
     private static final int MOST_NAMED = 20;
 
     private final TakeStore store;

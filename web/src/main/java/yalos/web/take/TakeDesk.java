@@ -114,9 +114,9 @@ public class TakeDesk {
 
     /** The take of a block; nothing while there is no plan or no photo. */
     public Optional<Found> of(OpenBlock block) {
-        List<TakeStore.Kept> photos = store.photos(block.id());
+        TakeStore.Loaded photos = store.loaded(block.id());
         Optional<BlockPlan> plan = plans.plan(block.facts()).whole().map(Planned.Whole::plan);
-        return photos.isEmpty() ? Optional.empty() : plan.map(known -> of(block, known, photos));
+        return photos.photos().isEmpty() ? Optional.empty() : plan.map(known -> of(block, known, photos));
     }
 
     /** The take as far as it was worked out before; never works for it. */
@@ -124,16 +124,17 @@ public class TakeDesk {
         return Optional.ofNullable(found.get(new Key(block.id(), block.facts().planning(), store.version(block.id()))));
     }
 
-    private Found of(OpenBlock block, BlockPlan plan, List<TakeStore.Kept> kept) {
-        Key key = new Key(block.id(), block.facts().planning(), store.version(block.id()));
+    private Found of(OpenBlock block, BlockPlan plan, TakeStore.Loaded loaded) {
+        Key key = new Key(block.id(), block.facts().planning(), loaded.version());
         Found known = found.get(key);
         if (known == null) {
-            List<Taken> photos = kept.stream().map(TakeStore.Kept::photo).toList();
+            List<Taken> photos =
+                    loaded.photos().stream().map(TakeStore.Kept::photo).toList();
             Optional<ZoneOffset> zone = zone(block, photos);
             Take take = photos.size() > HEAVY
                     ? page.answer("Matching the photos", () -> Take.of(plan, photos, zone))
                     : Take.of(plan, photos, zone);
-            known = kept(key, new Found(take, kept), block, plan);
+            known = kept(key, new Found(take, loaded.photos()), block, plan);
         }
         return known;
     }

@@ -15,16 +15,14 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import org.springframework.stereotype.Service;
-import tools.jackson.core.JacksonException;
-import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import yalos.core.block.LocalPlane;
 import yalos.core.exchange.FlightLog;
 import yalos.core.exchange.PhotoPositions;
 import yalos.core.fault.InputFault;
 import yalos.core.figures.Median;
-import yalos.core.geodesy.LonLat;
 import yalos.core.geodesy.PlanePoint;
+import yalos.core.measured.ObservationReading;
 import yalos.core.take.BaseLog;
 import yalos.core.take.Fix;
 import yalos.core.take.LasFile;
@@ -277,59 +275,9 @@ class TakeFiles {
             return FlightLog.gpx(content);
         }
         if (head.stripLeading().startsWith("{")) {
-            return geoJson(content, began);
+            return LogJson.read(content, began);
         }
         return FlightLog.csv(content, began);
-    }
-
-    /** A line with the time of each of its places in {@code coordTimes}, {@code times} or {@code seconds}. */
-    private static List<FlightLog.Moment> geoJson(byte[] content, Optional<Instant> began) {
-        JsonNode root;
-        try {
-            root = JSON.readTree(content);
-        } catch (JacksonException broken) {
-            throw new InputFault("file", "GeoJSON", "The file is no sound GeoJSON.");
-        }
-        List<FlightLog.Moment> moments = new ArrayList<>();
-        for (JsonNode feature : root.path("features")) {
-            JsonNode places = feature.path("geometry").path("coordinates");
-            JsonNode times = feature.path("properties").path("coordTimes");
-            times = times.isArray() ? times : feature.path("properties").path("times");
-            JsonNode seconds = feature.path("properties").path("seconds");
-            boolean line = feature.path("geometry").path("type").asString("").equals("LineString");
-            for (int i = 0; line && i < places.size(); i++) {
-                Optional<Instant> when = times.isArray()
-                        ? instant(times.path(i).asString(""))
-                        : began.filter(zero -> seconds.isArray())
-                                .map(zero -> zero.plusNanos(Math.round(
-                                        places.size() == seconds.size()
-                                                ? seconds.path(moments.size()).asDouble() * 1e9
-                                                : 0)));
-                JsonNode at = places.path(i);
-                when.ifPresent(known -> moments.add(new FlightLog.Moment(
-                        known,
-                        LonLat.of(at.path(0).asDouble(), at.path(1).asDouble()),
-                        at.size() > 2 ? OptionalDouble.of(at.path(2).asDouble()) : OptionalDouble.empty(),
-                        OptionalDouble.empty(),
-                        OptionalDouble.empty(),
-                        OptionalDouble.empty())));
-            }
-            if (line && !times.isArray() && seconds.isArray() && began.isEmpty()) {
-                throw new InputFault(
-                        "began",
-                        "",
-                        "This log counts seconds only. Give the day and time of its beginning, such as 2026-05-14 10:42:00, and bring it again.");
-            }
-        }
-        return moments;
-    }
-
-    private static Optional<Instant> instant(String text) {
-        try {
-            return Optional.of(Instant.parse(text.endsWith("Z") || text.contains("+") ? text : text + "Z"));
-        } catch (java.time.DateTimeException none) {
-            return Optional.empty();
-        }
     }
 
     /** Keeps what a base log says. */
@@ -432,6 +380,6 @@ class TakeFiles {
         if (typed.isBlank()) {
             return Optional.empty();
         }
-        return yalos.core.measured.ObservationReading.time(typed.strip()).map(at -> at.toInstant(zone));
+        return ObservationReading.time(typed.strip()).map(at -> at.toInstant(zone));
     }
 }

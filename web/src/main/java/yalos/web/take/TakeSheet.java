@@ -2,6 +2,7 @@ package yalos.web.take;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import org.locationtech.jts.geom.Coordinate;
 import org.locationtech.jts.geom.Geometry;
@@ -161,7 +162,7 @@ class TakeSheet {
                     flat[2 * i] = at.east();
                     flat[2 * i + 1] = at.north();
                 }
-                areas.add(new Area(one.kind().toLowerCase(java.util.Locale.ROOT), flat));
+                areas.add(new Area(one.kind().toLowerCase(Locale.ROOT), flat));
             }
         }
         return areas;

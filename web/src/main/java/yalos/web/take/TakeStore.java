@@ -33,7 +33,8 @@ public class TakeStore {
     /** A photo with the number of its row. */
     public record Kept(long id, String folder, Taken photo) {}
 
-    private record Loaded(long version, List<Kept> photos) {}
+    /** All photos of a version; whoever works from them keeps what follows under this version, not under a newer one. */
+    record Loaded(long version, List<Kept> photos) {}
 
     public long version(long block) {
         return rows.version(block);
@@ -42,6 +43,12 @@ public class TakeStore {
     /** All photos, in the order of their names. */
     @Transactional(readOnly = true)
     public List<Kept> photos(long block) {
+        return loaded(block).photos();
+    }
+
+    /** All photos, with the version that they are of, or one before. */
+    @Transactional(readOnly = true)
+    Loaded loaded(long block) {
         long version = rows.version(block);
         Loaded known = loaded.get(block);
         if (known == null || known.version() != version) {
@@ -51,7 +58,7 @@ public class TakeStore {
             known = new Loaded(version, photos);
             loaded.put(block, known);
         }
-        return known.photos();
+        return known;
     }
 
     /** Keeps photos; one of the same name in the same folder is replaced. */

@@ -1,16 +1,15 @@
 package yalos.web.take;
 
 import java.util.ArrayList;
-import java.util.Collection;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import java.util.TreeSet;
 import java.util.stream.IntStream;
 import yalos.core.figures.Median;
 import yalos.core.ledger.CameraCard;
 import yalos.core.plan.FlyAgain;
+import yalos.core.proof.Judgement;
 import yalos.core.proof.Shares;
 import yalos.core.take.Flaw;
 import yalos.core.take.PhotoFacts;
@@ -46,37 +45,9 @@ final class TakeView {
     /** A gap with its number. */
     public record GapRow(int number, String area, String cause, String decided) {}
 
-    /** A decision as it stands. */
-    public record DecisionView(long id, String kind, String about, String reason, String who, boolean stands) {}
-
-    /** Stations that are still to be flown: those that gaps name on which nothing else was decided; all that lack a photo while the take is not proved. Ground accepted or trimmed by its area is left out. */
-    static Collection<Integer> open(Found found, List<DecisionRow> decisions) {
-        TreeSet<Integer> wanted = new TreeSet<>();
-        if (found.taken().isEmpty()) {
-            wanted.addAll(found.take().lacking().keySet());
-        }
-        for (int i = 0; i < found.gaps().size(); i++) {
-            boolean left = decision(i, found.gaps().get(i), decisions)
-                    .filter(one -> !one.kind().equals(Decisions.Kind.AGAIN.name()))
-                    .isPresent();
-            if (!left) {
-                wanted.addAll(found.gaps().get(i).stations());
-            }
-        }
-        return Decisions.open(found.take(), wanted, decisions);
-    }
-
-    /** What was decided last of a gap, as far as it stands. */
-    private static Optional<DecisionRow> decision(int index, Take.Gap gap, List<DecisionRow> decisions) {
-        String about = about(index, gap);
-        return decisions.stream()
-                .filter(one -> one.takenBack().isEmpty() && one.about().equals(about))
-                .reduce((one, other) -> other);
-    }
-
     /** What is still to be flown, as a plan. */
     static Optional<FlyAgain> again(Found found, List<DecisionRow> decisions) {
-        return FlyAgain.of(found.take().plan(), open(found, decisions));
+        return FlyAgain.of(found.take().plan(), Decisions.open(found, decisions));
     }
 
     static String again(FlyAgain again) {
@@ -333,32 +304,12 @@ final class TakeView {
         List<GapRow> rows = new ArrayList<>();
         for (int i = 0; i < found.gaps().size(); i++) {
             Take.Gap gap = found.gaps().get(i);
-            String decided = decision(i, gap, decisions)
+            String decided = Decisions.of(i, gap, decisions)
                     .map(one -> Decisions.Kind.of(one.kind()).words() + ": " + one.reason())
                     .orElse("");
             rows.add(new GapRow(i + 1, units.text(UnitKind.AREA, gap.ground().areaM2()), gap.cause(), decided));
         }
         return rows;
-    }
-
-    /** What a decision is about. */
-    static String about(int index, Take.Gap gap) {
-        return "gap %d, %.0f m², %s".formatted(index + 1, gap.ground().areaM2(), gap.cause());
-    }
-
-    static List<DecisionView> decisions(List<DecisionRow> rows) {
-        return rows.stream()
-                .map(one -> new DecisionView(
-                        one.id(),
-                        Decisions.Kind.of(one.kind()).words(),
-                        one.about(),
-                        one.takenBack().isEmpty()
-                                ? one.reason()
-                                : one.reason() + " (taken back: " + one.takenBack() + ")",
-                        one.person() + " "
-                                + one.decidedAt().toString().replace('T', ' ').substring(0, 16),
-                        one.takenBack().isEmpty()))
-                .toList();
     }
 
     /** Photos in the order in which they are looked at: the worst first. */
@@ -437,7 +388,7 @@ final class TakeView {
         };
     }
 
-    static String share(Optional<yalos.core.proof.Judgement> judgement) {
+    static String share(Optional<Judgement> judgement) {
         return judgement.map(one -> Shares.percent(one.share())).orElse("–");
     }
 }

@@ -7,6 +7,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.Locale;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -77,14 +78,14 @@ class SiteLimitsTest {
         assertThat(pasted.body()).contains("8 MB");
         String[] fields = IntStream.range(0, 20_100)
                 .boxed()
-                .flatMap(i -> java.util.stream.Stream.of("f" + i, "x"))
+                .flatMap(i -> Stream.of("f" + i, "x"))
                 .toArray(String[]::new);
         HttpResponse<String> many = visitor.htmx("/blocks/" + block + "/brief", fields);
         assertThat(many.statusCode()).isEqualTo(413);
         assertThat(many.body()).contains("20,000 fields");
         String[] parts = IntStream.range(0, 60)
                 .boxed()
-                .flatMap(i -> java.util.stream.Stream.of("f" + i, "x"))
+                .flatMap(i -> Stream.of("f" + i, "x"))
                 .toArray(String[]::new);
         HttpResponse<String> inParts =
                 visitor.upload("/blocks/" + block + "/import", "a.geojson", new byte[] {'{'}, parts);

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.concurrent.locks.LockSupport;
@@ -235,7 +236,7 @@ class SortiePagesTest {
     }
 
     private static String[] joined(String[] rest, String... more) {
-        String[] all = java.util.Arrays.copyOf(rest, rest.length + more.length);
+        String[] all = Arrays.copyOf(rest, rest.length + more.length);
         System.arraycopy(more, 0, all, rest.length, more.length);
         return all;
     }

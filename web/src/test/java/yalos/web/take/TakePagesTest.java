@@ -6,12 +6,15 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.LocalDateTime;
+import java.util.Arrays;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.locks.LockSupport;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -20,11 +23,13 @@ import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import yalos.core.Reference;
 import yalos.core.rehearsal.Fault;
+import yalos.core.take.Take;
 import yalos.web.RunningYalos;
 import yalos.web.Visitor;
 import yalos.web.block.Blocks;
 import yalos.web.block.OpenBlock;
 import yalos.web.fly.Crew;
+import yalos.web.store.TakeMapper;
 
 /** The Take stage over HTTP: what a simulated aircraft brought home, read where it lies, matched, proved, decided on; and what comes with it. */
 @ExtendWith(RunningYalos.class)
@@ -126,15 +131,19 @@ class TakePagesTest {
         for (int i = 10; i < 16; i++) {
             Files.delete(folder.resolve("SIM1_%04d.JPG".formatted(i)));
         }
+        // And, far from there, the last of the flight.
+        for (int i = photos - 4; i <= photos; i++) {
+            Files.delete(folder.resolve("SIM1_%04d.JPG".formatted(i)));
+        }
         Files.write(folder.resolve("SIM1_0018.JPG"), new byte[0]);
         byte[] whole = Files.readAllBytes(folder.resolve("SIM1_0020.JPG"));
-        Files.write(folder.resolve("SIM1_0020.JPG"), java.util.Arrays.copyOf(whole, whole.length / 2));
+        Files.write(folder.resolve("SIM1_0020.JPG"), Arrays.copyOf(whole, whole.length / 2));
         Files.write(folder.resolve("SIM1_0021.JPG"), "<html>".getBytes(StandardCharsets.UTF_8));
         read(block);
         String page = page(block);
         assertThat(page)
                 .contains("Not complete.")
-                .contains("9 of %d stations lack a good photo".formatted(photos))
+                .contains("14 of %d stations lack a good photo".formatted(photos))
                 .contains("1 picture not complete")
                 .contains("cannot be read to the end")
                 .contains("Fly again:")
@@ -147,7 +156,8 @@ class TakePagesTest {
         int gaps = JSON.readTree(visitor.get("/blocks/" + block + "/take.json").body())
                 .get("gaps")
                 .size();
-        assertThat(gaps).isPositive();
+        assertThat(gaps).isGreaterThan(1);
+        assertThatAGapAcceptedLeavesTheOthersOpen(block);
         visitor.post(
                 "/blocks/" + block + "/take/decide",
                 "kind",
@@ -164,12 +174,37 @@ class TakePagesTest {
         assertThat(page(block)).contains("Not complete.").contains("taken back: not so");
     }
 
+    private static void assertThatAGapAcceptedLeavesTheOthersOpen(long id) {
+        OpenBlock block = RunningYalos.bean(Blocks.class).open(id);
+        TakeDesk.Found found = RunningYalos.bean(TakeDesk.class).of(block).orElseThrow();
+        for (int i = 0; i < found.gaps().size(); i++) {
+            Take.Gap accepted = found.gaps().get(i);
+            TakeMapper.DecisionRow row = new TakeMapper.DecisionRow(
+                    1,
+                    "ACCEPT",
+                    Decisions.text(Decisions.area(
+                            accepted,
+                            found.taken().orElseThrow().proof().grid(),
+                            found.take().plan().block().plane())),
+                    Decisions.about(i, accepted),
+                    "sand, nothing to map",
+                    "PL",
+                    LocalDateTime.of(2026, 6, 18, 12, 0),
+                    "");
+            assertThat(Decisions.open(found, List.of(row)))
+                    .containsExactlyInAnyOrderElementsOf(found.gaps().stream()
+                            .filter(gap -> gap != accepted)
+                            .flatMap(gap -> gap.stations().stream())
+                            .collect(Collectors.toSet()));
+        }
+    }
+
     @Test
     void theWorstPhotosComeFirstAndOneIsSetAside() throws IOException {
         long block = block("Take looked at");
         flown(block);
         byte[] whole = Files.readAllBytes(folder.resolve("SIM1_0007.JPG"));
-        Files.write(folder.resolve("SIM1_0007.JPG"), java.util.Arrays.copyOf(whole, whole.length / 2));
+        Files.write(folder.resolve("SIM1_0007.JPG"), Arrays.copyOf(whole, whole.length / 2));
         read(block);
         String sheet = visitor.get("/blocks/" + block + "/take/photos").body();
         Matcher tiles = Pattern.compile("id=\"p(\\d+)\"").matcher(sheet);
