@@ -97,7 +97,7 @@ class PackageRulesTest {
                     List.of("ledger", "trial", "brief", "exchange"),
                     List.of("control", "sortie"),
                     List.of("measured", "day", "rehearsal"),
-                    List.of("take", "accuracy"),
+                    List.of("take", "accuracy", "logbook"),
                     List.of("finding")));
 
     @Test

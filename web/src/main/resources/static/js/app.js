@@ -238,6 +238,7 @@ const STAGE_KEYS = {
   i: "field-pack",
   t: "take",
   a: "accuracy",
+  l: "log",
 };
 document.addEventListener("keydown", (event) => {
   if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "z" && !event.target.closest("textarea")) {

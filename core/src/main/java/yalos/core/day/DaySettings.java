@@ -129,6 +129,23 @@ public record DaySettings(
                 date, zone, startMin, held, changeMin, panelMin, chargers, chargeMin, limits, weather, earlier, papers);
     }
 
+    /** The same habits on a certain day, with the sun of an earlier flight wanted again. */
+    public DaySettings again(Optional<LocalDate> day, Optional<LocalDateTime> flown) {
+        return new DaySettings(
+                day,
+                zone,
+                OptionalInt.empty(),
+                Map.of(),
+                changeMin,
+                panelMin,
+                chargers,
+                chargeMin,
+                limits,
+                List.of(),
+                flown,
+                papers);
+    }
+
     /** The same on any day: without date, weather and what hangs on them. */
     public DaySettings anyDay() {
         return new DaySettings(

@@ -26,6 +26,13 @@ public record Sun(double elevationRad, double azimuthRad) {
         return new Sun(Math.toRadians(position.getTrueAltitude()), Math.toRadians(position.getAzimuth()));
     }
 
+    /** Angle on the sky to where it stands at another time. */
+    public double apartRad(Sun other) {
+        double cos = Math.sin(elevationRad) * Math.sin(other.elevationRad)
+                + Math.cos(elevationRad) * Math.cos(other.elevationRad) * Math.cos(azimuthRad - other.azimuthRad);
+        return Math.acos(Math.max(-1, Math.min(1, cos)));
+    }
+
     /**
      * When the sun crosses an elevation first after a time, up or down; the given end where it does not before.
      *

@@ -16,7 +16,7 @@ import yalos.web.accuracy.AccuracyDesk.Kept;
 import yalos.web.control.Shown;
 
 /** Figures of accuracy as pages and report show them. */
-final class AccuracyView {
+public final class AccuracyView {
     private static final double FOOT_M = 0.3048;
     private static final int FEW = 3;
 

@@ -16,7 +16,7 @@ import yalos.core.units.UnitKind;
  * @param standing in a word or two
  * @param mood {@code done}, {@code mind}, {@code stop} or empty, beside the word and never alone
  */
-public record StageView(String key, String label, boolean built, boolean here, String standing, String mood) {
+public record StageView(String key, String label, boolean here, String standing, String mood) {
 
     private static final double MIND_SHARE = 0.998;
     private static final double STOP_SHARE = 0.5;
@@ -36,8 +36,7 @@ public record StageView(String key, String label, boolean built, boolean here, S
                             .map(told -> new String[] {told.words(), told.mood()})
                             .findFirst()
                             .orElseGet(() -> standing(stage, block, planned, findings, units));
-                    return new StageView(
-                            stage.key(), stage.label(), stage.built(), stage == here, standing[0], standing[1]);
+                    return new StageView(stage.key(), stage.label(), stage == here, standing[0], standing[1]);
                 })
                 .toList();
     }
@@ -61,7 +60,7 @@ public record StageView(String key, String label, boolean built, boolean here, S
             case STRIPS -> strips(planned, findings);
             case PROOF -> proof(planned);
             case CONTROL -> control(block.facts().control());
-            default -> new String[] {stage.built() ? "–" : "not yet built", ""};
+            default -> new String[] {"–", ""};
         };
     }
 

@@ -94,6 +94,7 @@ class DemoJob implements FirstData {
     private final ControlMapper control;
     private final AccuracyMapper accuracy;
     private final FieldMapper field;
+    private final DemoLog log;
 
     DemoJob(
             JobMapper rows,
@@ -102,7 +103,9 @@ class DemoJob implements FirstData {
             Models models,
             ControlMapper control,
             FieldMapper field,
-            AccuracyMapper accuracy) {
+            AccuracyMapper accuracy,
+            DemoLog log) {
+        this.log = log;
         this.accuracy = accuracy;
         this.field = field;
         this.control = control;
@@ -134,6 +137,7 @@ class DemoJob implements FirstData {
         jobs.deleteBlock(empty);
         measured(rows.blockNamed(job, "Block A, hill fort").orElseThrow());
         batteries();
+        log.write(job);
     }
 
     /** Five control and five check points on the fort. */

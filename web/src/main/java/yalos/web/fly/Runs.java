@@ -141,6 +141,15 @@ class Runs {
         return new Script(seed, GUSTS_MPS, Math.min(1, battery.charge()), holds, faults);
     }
 
+    /** The name of the battery a run began with; empty where it had none. */
+    Optional<String> battery(RunRow row) {
+        BlockFacts facts = FactsJson.read(row.facts);
+        List<Packs.Pack> packs = JSON.readValue(row.packs, new TypeReference<List<Packs.Pack>>() {});
+        List<Consumption> flights = JSON.readValue(row.flights, new TypeReference<List<Consumption>>() {});
+        Sorties cut = sorties.cut(facts, plans.needed(facts), new SortieDesk.Means(packs, flights));
+        return Optional.of(Charged.of(cut, packs).get(row.sortie - 1).name()).filter(name -> !name.isEmpty());
+    }
+
     private static String faults(Script script) {
         StringBuilder text = new StringBuilder();
         script.faults()

@@ -13,10 +13,10 @@ import yalos.web.store.BlockFacts;
 import yalos.web.store.GroundFacts;
 
 /** How two states of a block differ in what was decided, in sentences. */
-final class FactsDifference {
+public final class FactsDifference {
     private FactsDifference() {}
 
-    static List<String> of(BlockFacts then, BlockFacts now, UnitChoice units) {
+    public static List<String> of(BlockFacts then, BlockFacts now, UnitChoice units) {
         List<String> changes = new ArrayList<>();
         if (!then.outline().equals(now.outline())) {
             changes.add("The outline changed: %s, now %s; %d corners, now %d."

@@ -21,7 +21,7 @@ import yalos.web.store.Unreadable;
 
 /** The operator's own catalogue. What a block took from it stays with the block, whatever becomes of the entry. */
 @Service
-class Catalogue {
+public class Catalogue {
     private final GearMapper rows;
     private final CameraMapper cameras;
 
@@ -35,6 +35,14 @@ class Catalogue {
 
     List<Entry<Kit>> kits() {
         return all(GearKind.KIT, Kit.class);
+    }
+
+    /** The kit of a name as the catalogue has it now. */
+    public Optional<Kit> kit(String name) {
+        return kits().stream()
+                .map(Entry::gear)
+                .filter(kit -> kit.name().equals(name))
+                .findFirst();
     }
 
     List<Entry<Aircraft>> aircraft() {

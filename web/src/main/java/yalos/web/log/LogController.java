@@ -1,0 +1,191 @@
+package yalos.web.log;
+
+import java.time.LocalDateTime;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.http.HttpStatus;
+import org.springframework.stereotype.Controller;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.ModelAttribute;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.servlet.ModelAndView;
+import yalos.core.fault.InputFault;
+import yalos.core.geodesy.LonLat;
+import yalos.core.logbook.FlightRecord;
+import yalos.core.logbook.FlightRecord.Crew;
+import yalos.core.logbook.FlightRecord.Figures;
+import yalos.web.block.Blocks;
+import yalos.web.block.OpenBlock;
+import yalos.web.fly.FlownRuns;
+import yalos.web.log.Logbook.From;
+import yalos.web.log.Logbook.Kept;
+import yalos.web.log.Logbook.Source;
+import yalos.web.shell.NotThere;
+import yalos.web.shell.Person;
+import yalos.web.shell.Preferences;
+import yalos.web.sorties.SortieDesk;
+import yalos.web.store.LogMapper.FlightRow;
+import yalos.web.take.FlownTake;
+
+/** A flight taken into the log, from a rehearsal, from the photos, or typed; and mended. */
+@Controller
+class LogController {
+    private final Blocks blocks;
+    private final Logbook log;
+    private final FlownRuns runs;
+    private final FlownTake takes;
+    private final Preferences preferences;
+
+    LogController(Blocks blocks, Logbook log, FlownRuns runs, FlownTake takes, Preferences preferences) {
+        this.blocks = blocks;
+        this.log = log;
+        this.runs = runs;
+        this.takes = takes;
+        this.preferences = preferences;
+    }
+
+    /** What a form begins with. */
+    private record Begun(FlightRecord flight, From from) {}
+
+    /**
+     * @param from {@code run}, {@code take:2} for its second sortie, or {@code typed}
+     */
+    private Optional<Begun> begun(OpenBlock block, String from) {
+        if (from.equals("run")) {
+            return Optional.of(runs.last(block)
+                    .map(draft -> new Begun(draft.flight(), new From(Source.RUN, draft.run(), false, draft.facts())))
+                    .orElseThrow(() -> new NotThere("Nothing was rehearsed yet that could be taken into the log.")));
+        }
+        if (from.startsWith("take:")) {
+            return Optional.of(takes.flights(block).stream()
+                    .filter(flight -> from.equals("take:" + flight.sortie()))
+                    .findFirst()
+                    .map(flight -> new Begun(flight, new From(Source.TAKE, flight.sortie(), true, "")))
+                    .orElseThrow(() -> new NotThere("The take has no photos of that sortie with a time.")));
+        }
+        return Optional.empty();
+    }
+
+    /** A form with what is known of the block. */
+    private static FlightForm empty(OpenBlock block, FlightForm form) {
+        form.setAircraft(block.facts().aircraft().name());
+        form.setPayload(block.facts().kit().name());
+        form.setCrew(Person.present().isEmpty() ? "" : Person.present() + ", " + Crew.PILOT);
+        return form;
+    }
+
+    @GetMapping("/blocks/{id}/log/new")
+    ModelAndView form(@PathVariable long id, @RequestParam(defaultValue = "typed") String from) {
+        OpenBlock block = blocks.open(id);
+        Optional<Begun> begun = begun(block, from);
+        FlightForm form = begun.map(one -> FlightForm.of(one.flight(), preferences.units()))
+                .orElseGet(() -> empty(block, new FlightForm()));
+        boolean counted = begun.map(one -> one.from().counted()).orElse(true);
+        ModelAndView page = page(HttpStatus.OK, form, counted, null);
+        page.addObject("block", block);
+        page.addObject("from", from);
+        begun.ifPresent(one -> page.addObject(
+                "planned",
+                one.flight().planned().equals(Figures.NONE)
+                        ? List.of()
+                        : FlightView.of(kept(one), preferences.units()).differences()));
+        return page;
+    }
+
+    private static Kept kept(Begun begun) {
+        FlightRow row = new FlightRow();
+        row.id = 0L;
+        row.source = begun.from().source().name();
+        row.jobName = "";
+        row.blockName = "";
+        return new Kept(row, begun.flight());
+    }
+
+    private ModelAndView page(HttpStatus status, FlightForm form, boolean counted, InputFault fault) {
+        ModelAndView page = new ModelAndView("log/flight", status);
+        page.addObject("form", form);
+        page.addObject("counted", counted);
+        page.addObject("fault", fault == null ? "" : fault.getMessage());
+        page.addObject("faultField", fault == null ? "" : fault.field());
+        page.addObject("knownAircraft", log.aircraft());
+        page.addObject("planned", List.of());
+        page.addObject("kept", null);
+        page.addObject("from", "typed");
+        return page;
+    }
+
+    @PostMapping("/blocks/{id}/log/flights")
+    ModelAndView keep(
+            @PathVariable long id,
+            @RequestParam(defaultValue = "typed") String from,
+            @RequestParam(defaultValue = "false") boolean counted,
+            @ModelAttribute FlightForm form) {
+        OpenBlock block = blocks.open(id);
+        try {
+            Optional<Begun> begun = begun(block, from);
+            FlightRecord flight = form.read(
+                    begun.map(Begun::flight), SortieDesk.clock(block.facts()), place(block), preferences.units());
+            From with = begun.map(Begun::from).orElse(From.typed());
+            log.keep(block, flight, new From(with.source(), with.sourceId(), counted, with.facts()));
+            return new ModelAndView("redirect:/blocks/" + id + "/log");
+        } catch (InputFault fault) {
+            ModelAndView page = page(HttpStatus.BAD_REQUEST, form, counted, fault);
+            page.addObject("block", block);
+            page.addObject("from", from);
+            return page;
+        }
+    }
+
+    private static Optional<LonLat> place(OpenBlock block) {
+        return block.facts()
+                .launch()
+                .or(() -> block.facts().outline().isEmpty()
+                        ? Optional.empty()
+                        : Optional.of(block.facts().outline().middle()));
+    }
+
+    /** A flight with all that is known of it, to be mended. */
+    @GetMapping("/log/flights/{id}")
+    ModelAndView flight(@PathVariable long id) {
+        Kept kept = log.flight(id);
+        return flight(HttpStatus.OK, kept, FlightForm.of(kept.flight(), preferences.units()), kept.row().counted, null);
+    }
+
+    private ModelAndView flight(HttpStatus status, Kept kept, FlightForm form, boolean counted, InputFault fault) {
+        ModelAndView page = page(status, form, counted, fault);
+        page.addObject("kept", FlightView.of(kept, preferences.units()));
+        page.addObject("planned", FlightView.of(kept, preferences.units()).differences());
+        page.addObject("keptAt", said(kept.row().keptAt, kept.row().keptBy));
+        return page;
+    }
+
+    private static String said(LocalDateTime at, String by) {
+        return at.toString().replace('T', ' ').substring(0, 16) + (by.isEmpty() ? "" : ", " + by);
+    }
+
+    @PostMapping("/log/flights/{id}")
+    ModelAndView change(
+            @PathVariable long id,
+            @RequestParam(defaultValue = "false") boolean counted,
+            @ModelAttribute FlightForm form) {
+        Kept kept = log.flight(id);
+        try {
+            FlightRecord before = kept.flight();
+            log.change(id, form.read(Optional.of(before), before.zone(), before.place(), preferences.units()), counted);
+            return new ModelAndView("redirect:/log/flights/" + id);
+        } catch (InputFault fault) {
+            return flight(HttpStatus.BAD_REQUEST, kept, form, counted, fault);
+        }
+    }
+
+    @PostMapping("/log/flights/{id}/leave-out")
+    String leaveOut(
+            @PathVariable long id,
+            @RequestParam(defaultValue = "true") boolean out,
+            @RequestParam(defaultValue = "") String why) {
+        log.leaveOut(id, out, why);
+        return "redirect:/log/flights/" + id;
+    }
+}

@@ -1,0 +1,158 @@
+package yalos.web.take;
+
+import java.time.Instant;
+import java.time.LocalDateTime;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.OptionalInt;
+import org.springframework.stereotype.Component;
+import yalos.core.geodesy.LonLat;
+import yalos.core.logbook.FlightRecord;
+import yalos.core.logbook.FlightRecord.Air;
+import yalos.core.logbook.FlightRecord.Figures;
+import yalos.core.logbook.FlightRecord.Happening;
+import yalos.core.logbook.FlightRecord.Kind;
+import yalos.core.proof.Judgement;
+import yalos.core.sortie.Sortie;
+import yalos.core.sortie.Sorties;
+import yalos.core.take.Role;
+import yalos.core.take.Take;
+import yalos.core.take.TakeMatch;
+import yalos.web.block.OpenBlock;
+import yalos.web.sorties.SortieDesk;
+import yalos.web.store.TakeMapper;
+import yalos.web.take.TakeDesk.Found;
+
+/** The take of a block as the log would have it: a flight for each sortie that brought photos home. */
+@Component
+public class FlownTake {
+    private final TakeDesk desk;
+    private final TakeMapper rows;
+    private final SortieDesk sorties;
+
+    FlownTake(TakeDesk desk, TakeMapper rows, SortieDesk sorties) {
+        this.desk = desk;
+        this.rows = rows;
+        this.sorties = sorties;
+    }
+
+    /** Whether a block has photos at all; asked without working for it. */
+    public boolean any(long block) {
+        return rows.count(block) > 0;
+    }
+
+    /** A take's share given enough as planned and as flown, as far as it is proved. */
+    public record Coverage(Optional<Judgement> planned, Optional<Judgement> flown, Take take) {}
+
+    /** What the take gives, as far as it is worked out by now. */
+    public Optional<Coverage> coverage(OpenBlock block) {
+        return desk.of(block).map(found -> new Coverage(found.planned(), found.taken(), found.take()));
+    }
+
+    /** Flights of the take, in the order of the sorties; none where no photo has a time. */
+    public List<FlightRecord> flights(OpenBlock block) {
+        Optional<Found> found = desk.of(block);
+        if (found.isEmpty()) {
+            return List.of();
+        }
+        Take take = found.orElseThrow().take();
+        Optional<Sorties> cut =
+                sorties.of(block.id(), block.facts(), take.plan()).sorties();
+        List<FlightRecord> flights = new ArrayList<>();
+        cut.ifPresent(all -> all.all()
+                .forEach(sortie -> flight(block, found.orElseThrow(), sortie).ifPresent(flights::add)));
+        return flights;
+    }
+
+    private Optional<FlightRecord> flight(OpenBlock block, Found found, Sortie sortie) {
+        Take take = found.take();
+        TakeMatch match = take.match();
+        Instant first = null;
+        Instant last = null;
+        int good = 0;
+        int stationOfFirst = sortie.start();
+        for (int i = 0; i < match.photos().size(); i++) {
+            TakeMatch.Matched one = match.photos().get(i);
+            boolean own =
+                    one.role() == Role.PLANNED && one.station() > sortie.from() && one.station() <= sortie.to() + 1;
+            Optional<Instant> when = match.instant(i);
+            if (own) {
+                good += take.lacking().containsKey(one.station()) ? 0 : 1;
+                if (when.isPresent() && (first == null || when.orElseThrow().isBefore(first))) {
+                    first = when.orElseThrow();
+                    stationOfFirst = one.station() - 1;
+                }
+                if (when.isPresent() && (last == null || when.orElseThrow().isAfter(last))) {
+                    last = when.orElseThrow();
+                }
+            }
+        }
+        if (first == null) {
+            return Optional.empty();
+        }
+        double[] due = sortie.timeline().exposuresS();
+        double lead = due[Math.max(0, Math.min(due.length - 1, stationOfFirst - sortie.start()))];
+        double tail = sortie.seconds() - due[due.length - 1];
+        double seconds = lead + (last.toEpochMilli() - first.toEpochMilli()) / 1000.0 + tail;
+        ZoneId zone = SortieDesk.clock(block.facts());
+        Instant took = first.minusMillis(Math.round(lead * 1000));
+        LonLat launch = take.plan().block().plane().toLonLat(sortie.homing().launch());
+        Optional<Judgement> planned = found.planned();
+        Optional<Judgement> taken = found.taken();
+        return Optional.of(new FlightRecord(
+                LocalDateTime.ofInstant(took, zone).withNano(0),
+                zone,
+                Math.max(seconds, 1) / 60,
+                sortie.number(),
+                block.facts().aircraft().name(),
+                block.facts().kit().name(),
+                Optional.of(launch),
+                List.of(),
+                List.of(),
+                new Figures(
+                        OptionalInt.of(sortie.photos() - sortie.repeated()),
+                        OptionalDouble.of(sortie.seconds() / 60),
+                        area(block, planned),
+                        share(planned),
+                        OptionalDouble.of(sortie.taken()),
+                        OptionalDouble.empty()),
+                new Figures(
+                        OptionalInt.of(good),
+                        OptionalDouble.of(seconds / 60),
+                        area(block, taken),
+                        share(taken),
+                        OptionalDouble.empty(),
+                        OptionalDouble.empty()),
+                Air.UNKNOWN,
+                OptionalInt.empty(),
+                "",
+                decisions(block.id()),
+                "Times of take-off and landing follow from the photos and the planned ways out and home."));
+    }
+
+    private static OptionalDouble share(Optional<Judgement> judged) {
+        return judged.isPresent() ? OptionalDouble.of(judged.orElseThrow().share()) : OptionalDouble.empty();
+    }
+
+    private static OptionalDouble area(OpenBlock block, Optional<Judgement> judged) {
+        return judged.isPresent()
+                ? OptionalDouble.of(
+                        judged.orElseThrow().share() * block.facts().outline().areaM2())
+                : OptionalDouble.empty();
+    }
+
+    private List<Happening> decisions(long block) {
+        return rows.decisions(block).stream()
+                .filter(one -> one.takenBack().isEmpty())
+                .map(one -> new Happening(
+                        Kind.DECISION,
+                        "",
+                        Decisions.Kind.of(one.kind()).words() + ", " + one.about(),
+                        one.reason(),
+                        one.person()))
+                .toList();
+    }
+}
