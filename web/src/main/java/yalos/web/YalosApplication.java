@@ -7,6 +7,7 @@ import org.springframework.boot.SpringApplication;
 import org.springframework.boot.autoconfigure.SpringBootApplication;
 import org.springframework.context.ConfigurableApplicationContext;
 import yalos.web.door.SelfSigned;
+import yalos.web.keep.CopyCommands;
 import yalos.web.store.DataFolder;
 import yalos.web.store.StartRefused;
 
@@ -17,6 +18,10 @@ public class YalosApplication {
         // Figures read the same on every machine; the operator's own choices come later.
         Locale.setDefault(Locale.ROOT);
         try {
+            if (CopyCommands.asked(args)) {
+                System.out.println(CopyCommands.run(args));
+                return;
+            }
             start(args);
         } catch (RuntimeException fault) {
             System.err.println(refused(fault).map(Throwable::getMessage).orElseThrow(() -> fault));

@@ -221,8 +221,8 @@ public record FlightRecord(
                 .orElse("");
     }
 
-    /** Where the sun stood in the middle of the flight. */
+    /** Where the sun stood at take-off. */
     public Optional<Sun> sun() {
-        return place.map(at -> Sun.at(at, start.atZone(zone).toInstant().plusSeconds(Math.round(minutes * 30))));
+        return place.map(at -> Sun.at(at, start.atZone(zone).toInstant()));
     }
 }

@@ -35,7 +35,14 @@ public class Blocks {
      */
     @Transactional(readOnly = true)
     public OpenBlock open(long id) {
-        return rows.block(id).map(Blocks::opened).orElseThrow(() -> new NotThere("There is no block " + id + "."));
+        return rows.block(id).map(Blocks::opened).orElseThrow(() -> gone(id));
+    }
+
+    private NotThere gone(long id) {
+        return rows.binnedOf(id)
+                .map(job -> new NotThere(
+                        "Its job, “%s”, lies in the bin. Put it back on the page Safe keeping.".formatted(job.name())))
+                .orElseGet(() -> new NotThere("There is no block " + id + "."));
     }
 
     /**
@@ -107,11 +114,11 @@ public class Blocks {
     public Named named(long id) {
         return rows.block(id)
                 .map(row -> new Named(row.id(), row.jobId(), row.jobName(), row.name(), row.version(), row.head()))
-                .orElseThrow(() -> new NotThere("There is no block " + id + "."));
+                .orElseThrow(() -> gone(id));
     }
 
     private JobMapper.BlockRow present(long id, long version, String wanted) {
-        JobMapper.BlockRow row = rows.block(id).orElseThrow(() -> new NotThere("There is no block " + id + "."));
+        JobMapper.BlockRow row = rows.block(id).orElseThrow(() -> gone(id));
         if (row.version() != version) {
             throw new StaleVersion(row.label(), wanted);
         }

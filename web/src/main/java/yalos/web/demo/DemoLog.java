@@ -82,7 +82,7 @@ class DemoLog {
                         "T1",
                         0.97,
                         0.37,
-                        214,
+                        338,
                         List.of(new Happening(
                                 Kind.DECISION,
                                 "11:31",
@@ -92,7 +92,7 @@ class DemoLog {
                 Logbook.From.typed());
         log.keep(
                 meadow,
-                flight(meadow, LocalDateTime.of(FLOWN, LocalTime.of(12, 2)), 4.4, 2, "T2", 0.96, 0.74, 62, List.of()),
+                flight(meadow, LocalDateTime.of(FLOWN, LocalTime.of(12, 2)), 4.4, 2, "T2", 0.96, 0.74, 99, List.of()),
                 Logbook.From.typed());
         log.serviced(
                 fort.facts().aircraft().name(),

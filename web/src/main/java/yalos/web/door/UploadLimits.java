@@ -9,7 +9,7 @@ final class UploadLimits {
     private static final long SMALL_BYTES = 22_000_000;
 
     private static final Pattern LARGE =
-            Pattern.compile("/blocks/\\d+/(models|picture|take/[a-z-]+)|/maps/file|/api/coverage");
+            Pattern.compile("/blocks/\\d+/(models|picture|take/[a-z-]+)|/maps/file|/jobs/archive|/api/coverage");
 
     private UploadLimits() {}
 

@@ -1,5 +1,6 @@
 package yalos.web.jobs;
 
+import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -196,9 +197,42 @@ public class Jobs {
         return rows.block(block).orElseThrow(() -> new NotThere("There is no such block."));
     }
 
-    /** Deletes a job with all that belongs to it; its elevation models and pictures go when that is certain. */
+    /** Puts a job into the bin: nobody sees it any more, all of it can be put back. */
     @Transactional
-    public void delete(long job) {
+    public void bin(long job) {
+        JobMapper.JobRow row =
+                rows.job(job).orElseThrow(() -> new NotThere("There is no such job; it may be deleted."));
+        String hidden = row.name().substring(0, Math.min(row.name().length(), 40)) + " · bin " + job;
+        rows.bin(job, LocalDateTime.now().withNano(0), Person.present(), hidden);
+    }
+
+    /**
+     * Puts a job back; under another name where its own is taken.
+     *
+     * @return that name
+     */
+    @Transactional
+    public String unbin(long job) {
+        JobMapper.BinnedRow row = rows.binned().stream()
+                .filter(one -> one.id() == job)
+                .findFirst()
+                .orElseThrow(() -> new NotThere("There is no such job in the bin any more."));
+        for (int number = 1; ; number++) {
+            String tail = number == 1 ? "" : " (%d)".formatted(number);
+            String name = row.name().substring(0, Math.min(row.name().length(), LONGEST_NAME - tail.length())) + tail;
+            if (rows.jobNamed(name).isEmpty()) {
+                rows.unbin(job, name);
+                return name;
+            }
+        }
+    }
+
+    /** Deletes a job in the bin with all that belongs to it; its elevation models and pictures go when that is certain. */
+    @Transactional
+    public void purge(long job) {
+        if (rows.binned().stream().noneMatch(one -> one.id() == job)) {
+            throw new NotThere("There is no such job in the bin any more.");
+        }
         Runnable files = models.filesOf(job);
         rows.deleteJob(job);
         TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {

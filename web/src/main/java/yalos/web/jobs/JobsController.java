@@ -134,6 +134,7 @@ class JobsController {
         JobMapper.JobRow job = rows.job(id).orElseThrow(() -> new NotThere("There is no such job; it may be deleted."));
         model.addAttribute("job", job);
         model.addAttribute("templates", templates.all());
+        model.addAttribute("belongings", rows.belongings(id));
         List<ListRow> listed = summaries.ofJob(id);
         Map<Long, Integer> numbers = numbers(listed);
         UnitChoice units = preferences.units();
@@ -228,9 +229,9 @@ class JobsController {
             throw new InputFault(
                     "confirm",
                     confirm,
-                    "The job was not deleted. Type its name, “%s”, to delete it.".formatted(job.name()));
+                    "The job was not deleted. Type its name, “%s”, to put it into the bin.".formatted(job.name()));
         }
-        jobs.delete(id);
+        jobs.bin(id);
         return "redirect:/jobs";
     }
 

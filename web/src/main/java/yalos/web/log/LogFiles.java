@@ -19,7 +19,7 @@ import yalos.web.store.LogMapper.Wanted;
 
 /** Flights as open files, in SI: the name of a column holds its unit. */
 @Component
-class LogFiles {
+public class LogFiles {
     private static final int AT_ONCE = 500;
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final String[] HEADING = {
@@ -76,7 +76,7 @@ class LogFiles {
         }
     }
 
-    void csv(Wanted wanted, Writer out) throws IOException {
+    public void csv(Wanted wanted, Writer out) throws IOException {
         CSVPrinter table = new CSVPrinter(
                 out, CSVFormat.DEFAULT.builder().setHeader(HEADING).get());
         each(wanted, kept -> table.printRecord((Object[]) cells(kept)));
@@ -147,7 +147,7 @@ class LogFiles {
     }
 
     /** One feature for each flight; without geometry where nobody knows where it was. */
-    void geoJson(Wanted wanted, Writer out) throws IOException {
+    public void geoJson(Wanted wanted, Writer out) throws IOException {
         out.write("{\"type\":\"FeatureCollection\",\"features\":[");
         boolean[] first = {true};
         each(wanted, kept -> {

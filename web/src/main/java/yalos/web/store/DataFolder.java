@@ -31,6 +31,7 @@ public final class DataFolder implements ApplicationContextInitializer<Configura
                         "Another Yalos works with %s. Stop it, or name another folder with --data.".formatted(folder));
             }
             inUse = file;
+            NewerData.refuse(folder);
             sweep(folder);
             context.addApplicationListener((ApplicationListener<ContextClosedEvent>) closed -> close());
         } catch (IOException e) {

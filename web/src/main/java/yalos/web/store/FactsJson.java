@@ -1,5 +1,9 @@
 package yalos.web.store;
 
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalLong;
+import java.util.function.Function;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.JsonNode;
@@ -28,6 +32,34 @@ public final class FactsJson {
     /** Facts as JSON. */
     static String plain(BlockFacts facts) {
         return JSON.writeValueAsString(FactsForm9.of(facts));
+    }
+
+    /**
+     * Facts as plain JSON in the present form, with other numbers for their models and pictures, for what leaves this machine.
+     *
+     * @param number of a model elsewhere; null where it is not there
+     * @return empty for facts that cannot be read
+     */
+    public static Optional<String> renumbered(String stored, Function<Long, Long> number) {
+        try {
+            return Optional.of(plain(renumbered(read(stored), number)));
+        } catch (Unreadable lost) {
+            return Optional.empty();
+        }
+    }
+
+    /** Facts with other numbers for their models and pictures; the camera's number of the catalogue is left out. */
+    public static BlockFacts renumbered(BlockFacts facts, Function<Long, Long> number) {
+        GroundFacts ground = facts.ground();
+        List<GroundFacts.ModelUse> models = ground.models().stream()
+                .filter(model -> number.apply(model.id()) != null)
+                .map(model -> new GroundFacts.ModelUse(number.apply(model.id()), model.epsg(), model.datum()))
+                .toList();
+        OptionalLong picture =
+                ground.picture().isPresent() && number.apply(ground.picture().getAsLong()) != null
+                        ? OptionalLong.of(number.apply(ground.picture().getAsLong()))
+                        : OptionalLong.empty();
+        return facts.with(ground.withModels(models).withPicture(picture)).with(facts.kit());
     }
 
     /** SHA-256 of facts as they are stored, in hexadecimal. */

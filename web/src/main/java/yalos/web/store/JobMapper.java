@@ -43,14 +43,14 @@ public interface JobMapper {
                    (select seq from block_step where block_id = b.id order by block_id desc, seq desc limit 1) as last_seq,
                    s.facts, s.label, s.made_at
               from block b
-              join job j on j.id = b.job_id
+              join job j on j.id = b.job_id and j.binned_at is null
               join block_step s on s.block_id = b.id and s.seq = b.head
             """;
 
-    @Select("select id, name, created_at from job order by lower(name)")
+    @Select("select id, name, created_at from job where binned_at is null order by lower(name)")
     List<JobRow> jobs();
 
-    @Select("select id, name, created_at from job where id = #{id}")
+    @Select("select id, name, created_at from job where id = #{id} and binned_at is null")
     Optional<JobRow> job(long id);
 
     @Select("select id from job where lower(name) = lower(#{name})")
@@ -64,6 +64,43 @@ public interface JobMapper {
 
     @Delete("delete from job where id = #{id}")
     void deleteJob(long id);
+
+    /** A job in the bin, by the name it had. */
+    record BinnedRow(long id, String name, LocalDateTime binnedAt, String binnedBy) {}
+
+    @Update(
+            "update job set binned_at = #{at}, binned_by = #{who}, binned_name = name, name = #{hidden} where id = #{id} and binned_at is null")
+    int bin(
+            @Param("id") long id,
+            @Param("at") LocalDateTime at,
+            @Param("who") String who,
+            @Param("hidden") String hidden);
+
+    @Update(
+            "update job set binned_at = null, binned_by = '', binned_name = '', name = #{name} where id = #{id} and binned_at is not null")
+    int unbin(@Param("id") long id, @Param("name") String name);
+
+    @Select(
+            "select id, binned_name as name, binned_at, binned_by from job where binned_at is not null order by binned_at desc, id")
+    List<BinnedRow> binned();
+
+    /** The job in the bin to which a block belongs. */
+    @Select(
+            "select j.id, j.binned_name as name, j.binned_at, j.binned_by from job j join block b on b.job_id = j.id where b.id = #{block} and j.binned_at is not null")
+    Optional<BinnedRow> binnedOf(long block);
+
+    /** What belongs to a job, to be told before it goes. */
+    record Belongings(int blocks, int revisions, int models, int photos, int observations, int flights) {}
+
+    @Select("""
+            select (select count(*) from block where job_id = #{id}) as blocks,
+                   (select count(*) from revision r join block b on b.id = r.block_id where b.job_id = #{id}) as revisions,
+                   (select count(*) from model where job_id = #{id}) as models,
+                   (select count(*) from take_photo t join block b on b.id = t.block_id where b.job_id = #{id}) as photos,
+                   (select count(*) from control_observation o join block b on b.id = o.block_id where b.job_id = #{id}) as observations,
+                   (select count(*) from flight f join block b on b.id = f.block_id where b.job_id = #{id}) as flights
+            """)
+    Belongings belongings(long id);
 
     @Select(BLOCK + " where b.job_id = #{jobId} order by b.place, b.id")
     List<BlockRow> blocksOf(long jobId);

@@ -46,7 +46,7 @@ public interface ModelMapper {
 
     /** Models that other jobs have, the newest first. */
     @Select(
-            "select id, job_id, kind, name, epsg, about, datum, extent from model where job_id <> #{jobId} and kind = 'ELEVATION' order by id desc limit 500")
+            "select id, job_id, kind, name, epsg, about, datum, extent from model where job_id <> #{jobId} and kind = 'ELEVATION' and job_id in (select id from job where binned_at is null) order by id desc limit 500")
     List<ModelRow> ofOthers(long jobId);
 
     @Update("update model set datum = #{datum}, extent = #{extent} where id = #{id}")

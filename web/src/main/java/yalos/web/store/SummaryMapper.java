@@ -52,6 +52,7 @@ public interface SummaryMapper {
             select b.id, b.job_id, b.name, s.label, s.made_at, y.hash is not null as known, y.area_m2, y.gsd_m, y.photos,
                    y.flight_time_s, coalesce(y.outline, '') as outline, b.hidden
               from block b
+              join job j on j.id = b.job_id and j.binned_at is null
               join block_step s on s.block_id = b.id and s.seq = b.head
               left join block_summary y on y.hash = s.hash and y.figures = #{figures}
             """;
