@@ -68,11 +68,6 @@ class JobsController {
             boolean hidden,
             String number) {}
 
-    @GetMapping("/")
-    String start() {
-        return "redirect:/jobs";
-    }
-
     @GetMapping("/jobs")
     ModelAndView list() {
         return page(HttpStatus.OK, "", "", "");

@@ -38,6 +38,7 @@ import java.util.zip.ZipOutputStream;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.json.JsonMapper;
 import yalos.web.store.SafeFiles;
+import yalos.web.store.Sha256;
 import yalos.web.store.StartRefused;
 
 /**
@@ -190,7 +191,7 @@ final class DataCopy {
     private static void entry(ZipOutputStream zip, String name, InputStream in, List<Manifest.Part> parts)
             throws IOException {
         zip.putNextEntry(new ZipEntry(name));
-        MessageDigest digest = JobArchive.digest();
+        MessageDigest digest = Sha256.digest();
         DigestInputStream summed = new DigestInputStream(in, digest);
         long bytes = summed.transferTo(zip);
         zip.closeEntry();
@@ -306,7 +307,7 @@ final class DataCopy {
 
     private static void copy(ZipFile zip, ZipEntry entry, Manifest.Part part, Path target, Path file)
             throws IOException {
-        MessageDigest digest = JobArchive.digest();
+        MessageDigest digest = Sha256.digest();
         long bytes = 0;
         try (InputStream in = zip.getInputStream(entry);
                 OutputStream out = Files.newOutputStream(target)) {

@@ -14,7 +14,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.security.DigestOutputStream;
 import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.sql.ResultSet;
 import java.sql.ResultSetMetaData;
 import java.sql.SQLException;
@@ -39,6 +38,7 @@ import yalos.web.keep.Tables.Table;
 import yalos.web.shell.NotThere;
 import yalos.web.store.FactsJson;
 import yalos.web.store.JobMapper;
+import yalos.web.store.Sha256;
 
 /**
  * A job as one zip, in open forms: a table of the database is a JSON file with a line for each row, numbers counted anew from 1, so that the same job gives the same lines on any machine; elevation models and pictures lie
@@ -163,7 +163,7 @@ public class JobArchive {
     private static void entry(ZipOutputStream zip, List<Manifest.Part> parts, String name, Content content)
             throws IOException {
         zip.putNextEntry(still(name));
-        MessageDigest digest = digest();
+        MessageDigest digest = Sha256.digest();
         long[] bytes = {0};
         OutputStream counted = new DigestOutputStream(
                 new FilterOutputStream(zip) {
@@ -189,14 +189,6 @@ public class JobArchive {
         counted.flush();
         zip.closeEntry();
         parts.add(new Manifest.Part(name, bytes[0], HexFormat.of().formatHex(digest.digest())));
-    }
-
-    static MessageDigest digest() {
-        try {
-            return MessageDigest.getInstance("SHA-256");
-        } catch (NoSuchAlgorithmException never) {
-            throw new IllegalStateException(never);
-        }
     }
 
     /** One table: its columns, then a line for each row. */

@@ -43,6 +43,7 @@ import yalos.web.keep.JobArchive.Numbers;
 import yalos.web.keep.Tables.Table;
 import yalos.web.store.BlockFacts;
 import yalos.web.store.FactsJson;
+import yalos.web.store.Sha256;
 import yalos.web.store.StoredFlight;
 import yalos.web.store.Unreadable;
 
@@ -223,7 +224,7 @@ public class JobReturn {
                     "“%s” would unpack to %,d MB from %,d kB; that is no part of a job."
                             .formatted(shown(part.name()), part.bytes() >> 20, packed >> 10));
         }
-        MessageDigest digest = JobArchive.digest();
+        MessageDigest digest = Sha256.digest();
         long read = 0;
         try (InputStream in = zip.getInputStream(entry)) {
             byte[] some = new byte[1 << 16];

@@ -3,6 +3,7 @@ package yalos.web.keep;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.StringWriter;
+import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
@@ -10,6 +11,7 @@ import java.util.Set;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
+import yalos.core.exchange.PointFiles;
 import yalos.core.fault.InputFault;
 import yalos.core.units.UnitChoice;
 import yalos.web.block.Blocks;
@@ -23,7 +25,7 @@ import yalos.web.store.Unreadable;
 
 /** Copies of a block that any program opens, for the archive of its job. */
 @Component
-class OpenCopies {
+public class OpenCopies {
     private static final Logger LOG = LoggerFactory.getLogger(OpenCopies.class);
     private static final Set<String> POINTS = Set.of("csv", "geojson");
 
@@ -40,10 +42,10 @@ class OpenCopies {
     }
 
     /** A file. */
-    record Copy(String name, byte[] content) {}
+    public record Copy(String name, byte[] content) {}
 
     /** What can be written of a block; a block that has no plan, or cannot be read, has fewer. */
-    List<Copy> of(long id) {
+    public List<Copy> of(long id) {
         List<Copy> all = new ArrayList<>();
         try {
             OpenBlock block = blocks.open(id);
@@ -59,9 +61,8 @@ class OpenCopies {
             if (!block.facts().control().points().isEmpty()) {
                 POINTS.stream()
                         .sorted()
-                        .forEach(format -> written(() -> all.add(new Copy(
-                                "points." + format,
-                                points.file(block, format, yalos.core.exchange.PointFiles.USUAL_ORDER)))));
+                        .forEach(format -> written(() -> all.add(
+                                new Copy("points." + format, points.file(block, format, PointFiles.USUAL_ORDER)))));
             }
             StringWriter table = new StringWriter();
             StringWriter places = new StringWriter();
@@ -83,7 +84,7 @@ class OpenCopies {
         try {
             writing.write();
         } catch (IOException e) {
-            throw new java.io.UncheckedIOException(e);
+            throw new UncheckedIOException(e);
         } catch (RuntimeException plain) {
             throw plain;
         } catch (Exception other) {

@@ -47,7 +47,7 @@ public record FlightView(
     /** Something that happened. */
     public record Line(String kind, String words) {}
 
-    static FlightView of(Kept kept, UnitChoice units) {
+    public static FlightView of(Kept kept, UnitChoice units) {
         FlightRecord flight = kept.flight();
         String state = !kept.row().leftOut.isEmpty() ? "left out" : kept.row().counted ? "" : "rehearsed";
         return new FlightView(

@@ -22,6 +22,8 @@ import yalos.web.block.OpenBlock;
 import yalos.web.shell.NotThere;
 import yalos.web.shell.Person;
 import yalos.web.store.FactsJson;
+import yalos.web.store.FieldMapper;
+import yalos.web.store.FieldMapper.BatteryRow;
 import yalos.web.store.LogMapper;
 import yalos.web.store.LogMapper.CrewRow;
 import yalos.web.store.LogMapper.FlightRow;
@@ -36,8 +38,10 @@ public class Logbook {
     private static final int LONGEST_REASON = 300;
 
     private final LogMapper rows;
+    private final FieldMapper batteries;
 
-    Logbook(LogMapper rows) {
+    Logbook(LogMapper rows, FieldMapper batteries) {
+        this.batteries = batteries;
         this.rows = rows;
     }
 
@@ -108,7 +112,32 @@ public class Logbook {
         fill(row, flight);
         rows.insert(row);
         aboard(row.id, flight);
+        if (from.counted()) {
+            landed(flight);
+        }
         return row.id;
+    }
+
+    /** A battery of the fleet is as empty as it landed, unless it was read since. */
+    private void landed(FlightRecord flight) {
+        LocalDateTime end = flight.start().plusSeconds(Math.round(flight.minutes() * 60));
+        for (Pack pack : flight.packs()) {
+            batteries.batteries().stream()
+                    .filter(known -> !known.gone() && known.name().equals(pack.name()))
+                    .filter(known -> pack.after().isPresent() && known.keptAt().isBefore(end))
+                    .findFirst()
+                    .ifPresent(known -> batteries.read(new BatteryRow(
+                            0,
+                            known.name(),
+                            known.cycles() + 1,
+                            known.capacity(),
+                            pack.after().getAsDouble(),
+                            known.since(),
+                            "as it landed, by the log",
+                            false,
+                            end.withNano(0),
+                            Person.present())));
+        }
     }
 
     private static void fill(FlightRow row, FlightRecord flight) {

@@ -12,9 +12,7 @@ import java.util.Set;
 import org.springframework.stereotype.Component;
 import org.springframework.ui.ExtendedModelMap;
 import org.springframework.ui.Model;
-import yalos.core.brief.Brief;
 import yalos.core.brief.PackList;
-import yalos.core.brief.Purpose;
 import yalos.core.control.ControlPoint;
 import yalos.core.control.MarkedPlace;
 import yalos.core.control.PointPhotos;
@@ -33,6 +31,7 @@ import yalos.core.units.UnitKind;
 import yalos.web.block.OpenBlock;
 import yalos.web.block.PlanDesk;
 import yalos.web.block.StageBook;
+import yalos.web.brief.BriefWords;
 import yalos.web.control.PointCards;
 import yalos.web.pack.PackWriter.Packed;
 import yalos.web.proof.ProofLayer;
@@ -134,7 +133,7 @@ class PackContent {
                         .map(then -> "last issued: revision %d, %s"
                                 .formatted(then.number(), then.at().format(WHEN)))
                         .orElse("not issued as a revision"));
-        model.addAttribute("brief", brief(block.facts().brief(), units));
+        model.addAttribute("brief", BriefWords.of(block.facts().brief(), units));
         model.addAttribute(
                 "summary",
                 "%s · GSD %s · %,d photos · %s in the air · %s"
@@ -164,22 +163,6 @@ class PackContent {
                         .filter(finding -> finding.level() == Finding.Level.MIND)
                         .map(Finding::headline)
                         .toList());
-    }
-
-    private static String brief(Brief brief, UnitChoice units) {
-        List<String> words = new ArrayList<>();
-        words.add(brief.purpose().map(Purpose::words).orElse("no purpose asked yet"));
-        if (brief.accuracy().positionM().isPresent()) {
-            words.add("positions to "
-                    + units.text(UnitKind.GSD, brief.accuracy().positionM().getAsDouble()));
-        }
-        if (brief.accuracy().heightM().isPresent()) {
-            words.add("heights to "
-                    + units.text(UnitKind.GSD, brief.accuracy().heightM().getAsDouble()));
-        }
-        words.add(brief.positioning().words());
-        brief.due().ifPresent(due -> words.add("due " + due));
-        return String.join(", ", words);
     }
 
     private void pictures(Packed packed, Model model) {

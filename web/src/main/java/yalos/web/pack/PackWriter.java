@@ -107,7 +107,7 @@ public class PackWriter {
     }
 
     /** The map page alone, as the stage shows it. */
-    String map(OpenBlock block, BlockPlan plan, UnitChoice units) {
+    public String map(OpenBlock block, BlockPlan plan, UnitChoice units) {
         Optional<Sorties> cut = sorties.of(block.id(), block.facts(), plan).sorties();
         return PackMap.svg(plan, cut, block.facts().control(), units, PackMap.relief(plan));
     }

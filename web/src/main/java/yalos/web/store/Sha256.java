@@ -5,17 +5,25 @@ import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.util.HexFormat;
 
-/** SHA-256 of text. */
+/** SHA-256, in hexadecimal. */
 public final class Sha256 {
     private Sha256() {}
 
-    /** In hexadecimal, of the text's UTF-8. */
+    /** Of the text's UTF-8. */
     public static String hex(String text) {
+        return hex(text.getBytes(StandardCharsets.UTF_8));
+    }
+
+    public static String hex(byte[] content) {
+        return HexFormat.of().formatHex(digest().digest(content));
+    }
+
+    /** For what comes piece by piece. */
+    public static MessageDigest digest() {
         try {
-            byte[] digest = MessageDigest.getInstance("SHA-256").digest(text.getBytes(StandardCharsets.UTF_8));
-            return HexFormat.of().formatHex(digest);
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException(e);
+            return MessageDigest.getInstance("SHA-256");
+        } catch (NoSuchAlgorithmException never) {
+            throw new IllegalStateException(never);
         }
     }
 }

@@ -21,6 +21,7 @@ import yalos.core.sortie.Sorties;
 import yalos.core.take.Role;
 import yalos.core.take.Take;
 import yalos.core.take.TakeMatch;
+import yalos.core.units.UnitChoice;
 import yalos.web.block.OpenBlock;
 import yalos.web.sorties.SortieDesk;
 import yalos.web.store.TakeMapper;
@@ -30,10 +31,12 @@ import yalos.web.take.TakeDesk.Found;
 @Component
 public class FlownTake {
     private final TakeDesk desk;
+    private final TakeStore store;
     private final TakeMapper rows;
     private final SortieDesk sorties;
 
-    FlownTake(TakeDesk desk, TakeMapper rows, SortieDesk sorties) {
+    FlownTake(TakeDesk desk, TakeStore store, TakeMapper rows, SortieDesk sorties) {
+        this.store = store;
         this.desk = desk;
         this.rows = rows;
         this.sorties = sorties;
@@ -50,6 +53,23 @@ public class FlownTake {
     /** What the take gives, as far as it is worked out by now. */
     public Optional<Coverage> coverage(OpenBlock block) {
         return desk.of(block).map(found -> new Coverage(found.planned(), found.taken(), found.take()));
+    }
+
+    /** Waits until the take of a block is proved. */
+    public void settle(OpenBlock block) {
+        desk.of(block).ifPresent(Found::settle);
+    }
+
+    /** Gaps of the take with what was decided of each. */
+    public List<TakeView.GapRow> gaps(OpenBlock block, UnitChoice units) {
+        return desk.of(block)
+                .map(found -> TakeView.gaps(found, rows.decisions(block.id()), units))
+                .orElse(List.of());
+    }
+
+    /** The sums of all photos, a line for each, as {@code sha256sum} reads them. */
+    public String manifest(OpenBlock block) {
+        return TakeCopy.manifest(store.photos(block.id()));
     }
 
     /** Flights of the take, in the order of the sorties; none where no photo has a time. */

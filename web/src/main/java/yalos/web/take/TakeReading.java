@@ -13,7 +13,6 @@ import java.nio.file.Path;
 import java.nio.file.SimpleFileVisitor;
 import java.nio.file.attribute.BasicFileAttributes;
 import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.EnumSet;
@@ -36,6 +35,7 @@ import yalos.core.take.PhotoReader;
 import yalos.core.take.PictureReader;
 import yalos.web.door.Doorway;
 import yalos.web.shell.Person;
+import yalos.web.store.Sha256;
 import yalos.web.store.StoredPhoto;
 import yalos.web.store.TakeMapper;
 import yalos.web.store.TakeMapper.Known;
@@ -415,14 +415,12 @@ public class TakeReading {
     /** SHA-256 of a file. */
     static String sum(Path file) throws IOException {
         try (InputStream in = Files.newInputStream(file)) {
-            MessageDigest digest = MessageDigest.getInstance("SHA-256");
+            MessageDigest digest = Sha256.digest();
             byte[] part = new byte[1 << 16];
             for (int count = in.read(part); count >= 0; count = in.read(part)) {
                 digest.update(part, 0, count);
             }
             return HexFormat.of().formatHex(digest.digest());
-        } catch (NoSuchAlgorithmException never) {
-            throw new IllegalStateException(never);
         }
     }
 

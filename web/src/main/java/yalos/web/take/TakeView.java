@@ -23,7 +23,7 @@ import yalos.web.store.TakeMapper.DecisionRow;
 import yalos.web.take.TakeDesk.Found;
 
 /** Figures of a take as its pages show them. */
-final class TakeView {
+public final class TakeView {
     private static final double FAR_SHIFT_M = 20;
     private static final double HIGH_SHIFT_M = 3;
     private static final double CLOCK_S = 2;

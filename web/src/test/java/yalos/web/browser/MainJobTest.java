@@ -126,7 +126,7 @@ class MainJobTest {
 
     @Test
     void cornersAreDraggedInsertedRemovedAndTyped() {
-        page.navigate(url() + "/");
+        page.navigate(url() + "/jobs");
         page.fill("#job-name", "Corners");
         page.fill("#job-place", "-33.8569, 151.2150");
         page.click("text=Start the job");
