@@ -57,6 +57,9 @@ class PackageRulesTest {
                     List.of("take"),
                     List.of("accuracy"),
                     List.of("jobs"),
+                    List.of("log"),
+                    List.of("keep"),
+                    List.of("report", "home"),
                     List.of("demo")));
 
     @Test

@@ -2,7 +2,6 @@ package yalos.web.keep;
 
 import java.io.IOException;
 import java.nio.channels.FileChannel;
-import java.nio.channels.FileLock;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
@@ -11,6 +10,7 @@ import java.sql.SQLException;
 import java.util.UUID;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.locks.LockSupport;
+import yalos.web.store.DataFolder;
 import yalos.web.store.NewerData;
 import yalos.web.store.StartRefused;
 
@@ -62,8 +62,7 @@ public final class CopyCommands {
     private static void backup(Path file, Path data) throws IOException, SQLException {
         try (FileChannel channel =
                 FileChannel.open(data.resolve("in-use"), StandardOpenOption.CREATE, StandardOpenOption.WRITE)) {
-            FileLock lock = channel.tryLock();
-            if (lock != null) {
+            if (DataFolder.taken(channel)) {
                 NewerData.refuse(data);
                 try (Connection connection = DataCopy.alone(data)) {
                     DataCopy.write(data, DataCopy.over(connection), file);
@@ -99,7 +98,7 @@ public final class CopyCommands {
 
     private static boolean stopped(Path data) throws IOException {
         try (FileChannel channel = FileChannel.open(data.resolve("in-use"), StandardOpenOption.WRITE)) {
-            return channel.tryLock() != null;
+            return DataFolder.taken(channel);
         }
     }
 }

@@ -38,11 +38,13 @@ import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import yalos.core.fault.InputFault;
 import yalos.core.fault.Names;
+import yalos.web.block.Summaries;
 import yalos.web.elevation.ModelFolder;
 import yalos.web.keep.JobArchive.Numbers;
 import yalos.web.keep.Tables.Table;
 import yalos.web.store.BlockFacts;
 import yalos.web.store.FactsJson;
+import yalos.web.store.JobMapper;
 import yalos.web.store.Sha256;
 import yalos.web.store.StoredFlight;
 import yalos.web.store.Unreadable;
@@ -68,12 +70,22 @@ public class JobReturn {
     private final TransactionTemplate transaction;
     private final ModelFolder models;
     private final JobArchive archives;
+    private final JobMapper jobs;
+    private final Summaries summaries;
 
-    JobReturn(JdbcTemplate database, PlatformTransactionManager transactions, ModelFolder models, JobArchive archives) {
+    JobReturn(
+            JdbcTemplate database,
+            PlatformTransactionManager transactions,
+            ModelFolder models,
+            JobArchive archives,
+            JobMapper jobs,
+            Summaries summaries) {
         this.database = database;
         this.transaction = new TransactionTemplate(transactions);
         this.models = models;
         this.archives = archives;
+        this.jobs = jobs;
+        this.summaries = summaries;
     }
 
     /**
@@ -100,6 +112,8 @@ public class JobReturn {
                     }
                 }
                 Brought brought = transaction.execute(kept -> new Reading(zip, aside, going).read());
+                jobs.blocksOf(brought.job())
+                        .forEach(block -> block.readable().ifPresent(facts -> summaries.keep(block.facts(), facts)));
                 return brought;
             } finally {
                 for (Path one : aside.values()) {

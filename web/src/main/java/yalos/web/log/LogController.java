@@ -50,17 +50,17 @@ class LogController {
     private record Begun(FlightRecord flight, From from) {}
 
     /**
-     * @param from {@code run}, {@code take:2} for its second sortie, or {@code typed}
+     * @param source {@code run}, {@code take:2} for its second sortie, or {@code typed}
      */
-    private Optional<Begun> begun(OpenBlock block, String from) {
-        if (from.equals("run")) {
+    private Optional<Begun> begun(OpenBlock block, String source) {
+        if (source.equals("run")) {
             return Optional.of(runs.last(block)
                     .map(draft -> new Begun(draft.flight(), new From(Source.RUN, draft.run(), false, draft.facts())))
                     .orElseThrow(() -> new NotThere("Nothing was rehearsed yet that could be taken into the log.")));
         }
-        if (from.startsWith("take:")) {
+        if (source.startsWith("take:")) {
             return Optional.of(takes.flights(block).stream()
-                    .filter(flight -> from.equals("take:" + flight.sortie()))
+                    .filter(flight -> source.equals("take:" + flight.sortie()))
                     .findFirst()
                     .map(flight -> new Begun(flight, new From(Source.TAKE, flight.sortie(), true, "")))
                     .orElseThrow(() -> new NotThere("The take has no photos of that sortie with a time.")));
@@ -77,15 +77,15 @@ class LogController {
     }
 
     @GetMapping("/blocks/{id}/log/new")
-    ModelAndView form(@PathVariable long id, @RequestParam(defaultValue = "typed") String from) {
+    ModelAndView form(@PathVariable long id, @RequestParam(defaultValue = "typed") String source) {
         OpenBlock block = blocks.open(id);
-        Optional<Begun> begun = begun(block, from);
+        Optional<Begun> begun = begun(block, source);
         FlightForm form = begun.map(one -> FlightForm.of(one.flight(), preferences.units()))
                 .orElseGet(() -> empty(block, new FlightForm()));
         boolean counted = begun.map(one -> one.from().counted()).orElse(true);
         ModelAndView page = page(HttpStatus.OK, form, counted, null);
         page.addObject("block", block);
-        page.addObject("from", from);
+        page.addObject("source", source);
         begun.ifPresent(one -> page.addObject(
                 "planned",
                 one.flight().planned().equals(Figures.NONE)
@@ -112,19 +112,19 @@ class LogController {
         page.addObject("knownAircraft", log.aircraft());
         page.addObject("planned", List.of());
         page.addObject("kept", null);
-        page.addObject("from", "typed");
+        page.addObject("source", "typed");
         return page;
     }
 
     @PostMapping("/blocks/{id}/log/flights")
     ModelAndView keep(
             @PathVariable long id,
-            @RequestParam(defaultValue = "typed") String from,
+            @RequestParam(defaultValue = "typed") String source,
             @RequestParam(defaultValue = "false") boolean counted,
             @ModelAttribute FlightForm form) {
         OpenBlock block = blocks.open(id);
         try {
-            Optional<Begun> begun = begun(block, from);
+            Optional<Begun> begun = begun(block, source);
             FlightRecord flight = form.read(
                     begun.map(Begun::flight), SortieDesk.clock(block.facts()), place(block), preferences.units());
             From with = begun.map(Begun::from).orElse(From.typed());
@@ -133,7 +133,7 @@ class LogController {
         } catch (InputFault fault) {
             ModelAndView page = page(HttpStatus.BAD_REQUEST, form, counted, fault);
             page.addObject("block", block);
-            page.addObject("from", from);
+            page.addObject("source", source);
             return page;
         }
     }

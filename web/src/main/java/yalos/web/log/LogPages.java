@@ -246,7 +246,8 @@ class LogPages {
             wanted = search.wanted();
         } catch (InputFault fault) {
             model.addAttribute("fault", fault.getMessage());
-            wanted = Wanted.ALL;
+            // Nothing is found by what cannot be read.
+            wanted = Wanted.ofBlock(-1);
         }
         int count = log.count(wanted);
         int pages = Math.max(1, (count + A_PAGE - 1) / A_PAGE);

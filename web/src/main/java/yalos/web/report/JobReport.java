@@ -110,6 +110,7 @@ class JobReport {
 
     /** Waits until the takes of a job are proved. Not to be asked by work in the queue, which would wait for itself. */
     void settle(long job) {
+        jobs.job(job).orElseThrow(() -> new NotThere("There is no such job; it may be deleted."));
         for (JobMapper.BlockRow block : jobs.blocksOf(job)) {
             if (takes.any(block.id()) && block.readable().isPresent()) {
                 takes.settle(blocks.open(block.id()));

@@ -2,7 +2,6 @@ package yalos.web.store;
 
 import java.io.IOException;
 import java.nio.channels.FileChannel;
-import java.nio.channels.FileLock;
 import java.nio.channels.OverlappingFileLockException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -25,7 +24,7 @@ public final class DataFolder implements ApplicationContextInitializer<Configura
             Files.createDirectories(folder);
             FileChannel file =
                     FileChannel.open(folder.resolve("in-use"), StandardOpenOption.CREATE, StandardOpenOption.WRITE);
-            if (locked(file) == null) {
+            if (!taken(file)) {
                 file.close();
                 throw new StartRefused(
                         "Another Yalos works with %s. Stop it, or name another folder with --data.".formatted(folder));
@@ -39,11 +38,12 @@ public final class DataFolder implements ApplicationContextInitializer<Configura
         }
     }
 
-    private static FileLock locked(FileChannel file) throws IOException {
+    /** Takes the file that says that a folder is in use; false where another Yalos has it. Given back when the channel is closed. */
+    public static boolean taken(FileChannel file) throws IOException {
         try {
-            return file.tryLock();
+            return file.tryLock() != null;
         } catch (OverlappingFileLockException inThisProcess) {
-            return null;
+            return false;
         }
     }
 

@@ -2,11 +2,7 @@ package yalos.web.store;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.io.File;
 import java.io.IOException;
-import java.net.HttpURLConnection;
-import java.net.ServerSocket;
-import java.net.URI;
 import java.nio.file.Path;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.atomic.AtomicInteger;
@@ -14,6 +10,7 @@ import org.junit.jupiter.api.Test;
 import org.springframework.context.ConfigurableApplicationContext;
 import yalos.web.RunningYalos;
 import yalos.web.Visitor;
+import yalos.web.YalosProcess;
 
 /** A process killed while it saves loses nothing that it had confirmed. */
 class KilledWhileSavingTest {
@@ -24,22 +21,17 @@ class KilledWhileSavingTest {
     @Test
     void theJobOpensWithTheLastConfirmedChange() throws IOException, InterruptedException {
         Path data = RunningYalos.newFolder();
-        int port = freePort();
-        Process process = start(data, port);
         AtomicInteger confirmed = new AtomicInteger();
         CountDownLatch enough = new CountDownLatch(CHANGES_BEFORE_THE_KILL);
         long block;
-        try {
-            await(process, port);
-            Visitor visitor = new Visitor("http://127.0.0.1:" + port);
+        try (YalosProcess process = YalosProcess.start(data)) {
+            Visitor visitor = process.visitor();
             block = visitor.newBlock("Killed", "54.512, -4.353");
             Thread operator = new Thread(() -> changeUntilKilled(visitor, block, confirmed, enough));
             operator.start();
             enough.await();
-            process.destroyForcibly().waitFor();
+            process.kill();
             operator.join();
-        } finally {
-            process.destroyForcibly().waitFor();
         }
         int last = confirmed.get();
         try (ConfigurableApplicationContext again = RunningYalos.application(data, 0)) {
@@ -80,41 +72,5 @@ class KilledWhileSavingTest {
 
     private static int next(int percent) {
         return percent == MOST ? LEAST : percent + 1;
-    }
-
-    private static Process start(Path data, int port) throws IOException {
-        String classPath = System.getProperty("surefire.test.class.path", System.getProperty("java.class.path"));
-        return new ProcessBuilder(
-                        System.getProperty("java.home") + File.separator + "bin" + File.separator + "java",
-                        "-cp",
-                        classPath,
-                        "yalos.web.YalosApplication",
-                        "--server.port=" + port,
-                        "--yalos.data=" + data)
-                .redirectErrorStream(true)
-                .redirectOutput(ProcessBuilder.Redirect.DISCARD)
-                .start();
-    }
-
-    private static int freePort() throws IOException {
-        try (ServerSocket socket = new ServerSocket(0)) {
-            return socket.getLocalPort();
-        }
-    }
-
-    /** Asks until there is an answer, as long as the process lives. */
-    private static void await(Process process, int port) {
-        while (process.isAlive()) {
-            try {
-                HttpURLConnection connection = (HttpURLConnection)
-                        URI.create("http://127.0.0.1:" + port + "/jobs").toURL().openConnection();
-                if (connection.getResponseCode() == 200) {
-                    return;
-                }
-            } catch (IOException notYet) {
-                Thread.onSpinWait();
-            }
-        }
-        throw new AssertionError("the process did not start");
     }
 }
