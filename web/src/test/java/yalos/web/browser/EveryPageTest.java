@@ -110,6 +110,13 @@ class EveryPageTest {
         "/blocks/2/control/photos?point=3, dusk",
         "/blocks/2/control/labels, paper",
         "/converter?places=54.51%2C-4.35&search=utm, sun",
+        "/, dusk",
+        "/log, paper",
+        "/log/flights/2, dusk",
+        "/blocks/3/log, paper",
+        "/blocks/3/log/repeat?of=flight:2, paper",
+        "/blocks/3/season, dusk",
+        "/keep, paper",
         "/nothing-here, paper",
     })
     void hasNoBarrierAndDoesNotScrollSideways(String path, String look) {
@@ -206,6 +213,12 @@ class EveryPageTest {
                 "/blocks/2/control",
                 "/blocks/2/control/measured",
                 "/converter",
+                "/",
+                "/log",
+                "/log/flights/2",
+                "/blocks/3/log",
+                "/blocks/3/log/repeat?of=flight:2",
+                "/keep",
             })
     void theSunLookIsForGloves(String path) {
         for (int[] size : new int[][] {{1280, 800}, {800, 1280}}) {
@@ -255,7 +268,7 @@ class EveryPageTest {
     @ParameterizedTest
     @EnabledIfSystemProperty(named = "yalos.shots", matches = "true")
     @CsvSource({
-        "jobs,          /jobs,                      paper, 1280, 800",
+        "home,          /,                          paper, 1280, 800",
         "brief,         /blocks/2/brief,            paper, 1280, 800",
         "ground,        /blocks/3/ground,           paper, 1280, 800",
         "field-pack,    /blocks/2/field-pack,       paper, 1280, 800",
@@ -269,7 +282,7 @@ class EveryPageTest {
         "take,          /blocks/2/take,             paper, 1280, 800",
         "photos,        /blocks/2/take/photos,      paper, 1280, 800",
         "accuracy,      /blocks/2/accuracy,         paper, 1280, 800",
-        "passes,        /blocks/5/strips,           paper, 1280, 800",
+        "log,           /blocks/3/log,              paper, 1280, 800",
         "corridor,      /blocks/4/strips,           paper, 1280, 800",
         "map,           /blocks/4/ground,           paper, 1280, 800",
         "job,           /jobs/1,                    paper, 1280, 800",
@@ -306,8 +319,11 @@ class EveryPageTest {
         if (name.equals("accuracy")) {
             page.waitForSelector("#residual-charts svg");
         }
-        if (name.equals("passes")) {
-            page.evaluate("document.getElementById('passes').open = true");
+        if (name.equals("log")) {
+            page.waitForSelector("#season table");
+        }
+        if (name.equals("home")) {
+            page.waitForFunction("() => !document.querySelector('.next-jobs td[hx-get] a.faint')");
         }
         if (name.equals("map")) {
             page.click(".map-choice");
