@@ -42,4 +42,9 @@ public class AccuracySaid {
                 AccuracyView.says(found, units),
                 found.note()));
     }
+
+    /** The processing note, also where nothing was checked. */
+    public NoteRow note(OpenBlock block) {
+        return desk.figures(block).note();
+    }
 }

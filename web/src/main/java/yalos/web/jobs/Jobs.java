@@ -25,6 +25,7 @@ import yalos.web.store.CameraMapper;
 import yalos.web.store.CameraRow;
 import yalos.web.store.FactsJson;
 import yalos.web.store.JobMapper;
+import yalos.web.store.LogMapper;
 
 /** Makes, names, copies and deletes jobs and blocks. */
 @Service
@@ -34,12 +35,20 @@ public class Jobs {
 
     private final JobMapper rows;
     private final CameraMapper cameras;
+    private final LogMapper flights;
 
     private final Templates templates;
     private final Summaries summaries;
     private final Models models;
 
-    Jobs(JobMapper rows, CameraMapper cameras, Templates templates, Summaries summaries, Models models) {
+    Jobs(
+            JobMapper rows,
+            CameraMapper cameras,
+            LogMapper flights,
+            Templates templates,
+            Summaries summaries,
+            Models models) {
+        this.flights = flights;
         this.templates = templates;
         this.summaries = summaries;
         this.models = models;
@@ -129,6 +138,7 @@ public class Jobs {
         String checked = checkedName(name);
         refuseTakenJob(checked, job);
         rows.renameJob(job, checked);
+        flights.renameJob(job, checked);
     }
 
     /** Gives a block another name. */
@@ -140,6 +150,7 @@ public class Jobs {
             throw new InputFault("name", checked, "This job has a block called “%s” already.".formatted(checked));
         });
         rows.renameBlock(block, checked);
+        flights.renameBlock(block, checked);
     }
 
     /** Leaves a block out of the job's sheet and totals, or takes it in again. */
@@ -222,6 +233,7 @@ public class Jobs {
             String name = row.name().substring(0, Math.min(row.name().length(), LONGEST_NAME - tail.length())) + tail;
             if (rows.jobNamed(name).isEmpty()) {
                 rows.unbin(job, name);
+                flights.renameJob(job, name);
                 return name;
             }
         }

@@ -212,6 +212,7 @@ final class DataCopy {
         Files.createDirectories(place.getParent());
         FileChannel held = lock(place);
         try {
+            sweep(place);
             Path beside = Files.createTempDirectory(place.getParent(), place.getFileName() + ".restoring-");
             try {
                 unpack(file, beside, newest);
@@ -223,17 +224,42 @@ final class DataCopy {
                 }
                 throw (RuntimeException) fault;
             }
-            String before = "";
-            if (Files.isDirectory(place)) {
-                Path moved = place.resolveSibling(place.getFileName() + ".before-" + STAMP.format(LocalDateTime.now()));
-                Files.move(place, moved, StandardCopyOption.ATOMIC_MOVE);
-                before = moved.toString();
-            }
-            Files.move(beside, place, StandardCopyOption.ATOMIC_MOVE);
-            return before;
+            return exchanged(place, beside);
         } finally {
             held.close();
         }
+    }
+
+    /** What an earlier restore left that was killed. */
+    private static void sweep(Path place) throws IOException {
+        try (Stream<Path> all = Files.list(place.getParent())) {
+            for (Path left : all.filter(
+                            one -> one.getFileName().toString().startsWith(place.getFileName() + ".restoring-"))
+                    .toList()) {
+                delete(left);
+            }
+        }
+    }
+
+    /** Puts what was unpacked in the place of what is there; where that fails, what was there is back in its place. */
+    private static String exchanged(Path place, Path beside) throws IOException {
+        if (!Files.isDirectory(place)) {
+            Files.move(beside, place, StandardCopyOption.ATOMIC_MOVE);
+            return "";
+        }
+        Path moved = place.resolveSibling(place.getFileName() + ".before-" + STAMP.format(LocalDateTime.now()));
+        try {
+            Files.move(place, moved, StandardCopyOption.ATOMIC_MOVE);
+            Files.move(beside, place, StandardCopyOption.ATOMIC_MOVE);
+        } catch (IOException inTheWay) {
+            if (Files.exists(moved) && !Files.exists(place)) {
+                Files.move(moved, place, StandardCopyOption.ATOMIC_MOVE);
+            }
+            delete(beside);
+            throw new StartRefused("The copy could not take the place of %s: %s. What was there is untouched."
+                    .formatted(place, inTheWay.getMessage()));
+        }
+        return moved.toString();
     }
 
     /** Nobody may work with the folder while it is exchanged. */

@@ -43,6 +43,7 @@ import yalos.web.elevation.ModelFolder;
 import yalos.web.keep.JobArchive.Numbers;
 import yalos.web.keep.Tables.Table;
 import yalos.web.store.BlockFacts;
+import yalos.web.store.Disk;
 import yalos.web.store.FactsJson;
 import yalos.web.store.JobMapper;
 import yalos.web.store.Sha256;
@@ -72,6 +73,7 @@ public class JobReturn {
     private final JobArchive archives;
     private final JobMapper jobs;
     private final Summaries summaries;
+    private final Disk disk;
 
     JobReturn(
             JdbcTemplate database,
@@ -79,7 +81,9 @@ public class JobReturn {
             ModelFolder models,
             JobArchive archives,
             JobMapper jobs,
-            Summaries summaries) {
+            Summaries summaries,
+            Disk disk) {
+        this.disk = disk;
         this.database = database;
         this.transaction = new TransactionTemplate(transactions);
         this.models = models;
@@ -145,6 +149,10 @@ public class JobReturn {
         if (whole > MOST_WHOLE) {
             throw new InputFault(
                     "file", whole, "It would unpack to %,d GB; no job is that large.".formatted(whole >> 30));
+        }
+        String trouble = disk.trouble(whole);
+        if (!trouble.isEmpty()) {
+            throw new InputFault("file", whole, trouble);
         }
         for (String name : entries.keySet()) {
             if (!name.equals(Manifest.NAME) && !parts.containsKey(name)) {
@@ -441,6 +449,7 @@ public class JobReturn {
                 values.put(
                         Tables.SOURCE_ID, numbers.get("fly_run", ((Number) values.get(Tables.SOURCE_ID)).longValue()));
             }
+            values.put("job_name", name);
             String uid = String.valueOf(values.get("uid"));
             Integer there = database.queryForObject("select count(*) from flight where uid = ?", Integer.class, uid);
             if (there != null && there > 0) {

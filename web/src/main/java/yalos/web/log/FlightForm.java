@@ -23,6 +23,7 @@ import yalos.core.logbook.FlightRecord.Happening;
 import yalos.core.logbook.FlightRecord.Kind;
 import yalos.core.logbook.FlightRecord.Pack;
 import yalos.core.units.Measure;
+import yalos.core.units.Unit;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
 
@@ -114,8 +115,10 @@ public final class FlightForm {
      */
     FlightRecord read(Optional<FlightRecord> before, ZoneId zone, Optional<LonLat> place, UnitChoice units) {
         LocalDateTime began = start(start);
-        double lasted = figure("minutes", minutes)
-                .orElseThrow(() -> new InputFault("minutes", minutes, "Say how long it was in the air, in minutes."));
+        if (minutes.isBlank()) {
+            throw new InputFault("minutes", minutes, "Say how long it was in the air, in minutes or as 12:30.");
+        }
+        double lasted = Measure.typed("minutes", minutes, Unit.MINUTE).si() / 60;
         OptionalInt taken = whole("photos", photos);
         Figures planned = before.map(FlightRecord::planned).orElse(Figures.NONE);
         Figures was = before.map(FlightRecord::flown).orElse(Figures.NONE);

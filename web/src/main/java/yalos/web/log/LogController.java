@@ -127,6 +127,7 @@ class LogController {
             Optional<Begun> begun = begun(block, source);
             FlightRecord flight = form.read(
                     begun.map(Begun::flight), SortieDesk.clock(block.facts()), place(block), preferences.units());
+            refuseFuture(flight);
             From with = begun.map(Begun::from).orElse(From.typed());
             log.keep(block, flight, new From(with.source(), with.sourceId(), counted, with.facts()));
             return new ModelAndView("redirect:/blocks/" + id + "/log");
@@ -135,6 +136,17 @@ class LogController {
             page.addObject("block", block);
             page.addObject("source", source);
             return page;
+        }
+    }
+
+    /** A camera's clock may be a year ahead; the log is not. */
+    private static void refuseFuture(FlightRecord flight) {
+        if (flight.start().isAfter(LocalDateTime.now().plusDays(1))) {
+            throw new InputFault(
+                    "start",
+                    flight.start(),
+                    "%s has not come yet. Is the year right?"
+                            .formatted(flight.start().toLocalDate()));
         }
     }
 
@@ -187,5 +199,18 @@ class LogController {
             @RequestParam(defaultValue = "") String why) {
         log.leaveOut(id, out, why);
         return "redirect:/log/flights/" + id;
+    }
+
+    /** What it took of its battery corrects the aircraft's figures. */
+    @PostMapping("/log/flights/{id}/consumed")
+    ModelAndView consumed(@PathVariable long id) {
+        try {
+            log.consumed(id);
+            return new ModelAndView("redirect:/log/flights/" + id);
+        } catch (InputFault fault) {
+            Kept kept = log.flight(id);
+            FlightForm form = FlightForm.of(kept.flight(), preferences.units());
+            return flight(HttpStatus.BAD_REQUEST, kept, form, kept.row().counted, fault);
+        }
     }
 }

@@ -336,12 +336,17 @@ class LogPages {
             @RequestParam(defaultValue = "") String days,
             @RequestParam String done,
             @RequestParam(defaultValue = "") String note) {
+        LocalDate on =
+                day("done", done).orElseThrow(() -> new InputFault("done", done, "Say on which day it was done."));
+        if (on.isAfter(LocalDate.now().plusDays(1))) {
+            throw new InputFault("done", done, "That day has not come yet.");
+        }
         log.serviced(
                 thing,
                 what,
                 hours.isBlank() ? OptionalDouble.empty() : OptionalDouble.of(figure("hours", hours)),
                 days.isBlank() ? OptionalInt.empty() : OptionalInt.of((int) Math.round(figure("days", days))),
-                day("done", done).orElseThrow(() -> new InputFault("done", done, "Say on which day it was done.")),
+                on,
                 note);
         return "redirect:/log#service";
     }

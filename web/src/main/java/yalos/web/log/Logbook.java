@@ -24,6 +24,7 @@ import yalos.web.shell.Person;
 import yalos.web.store.FactsJson;
 import yalos.web.store.FieldMapper;
 import yalos.web.store.FieldMapper.BatteryRow;
+import yalos.web.store.FieldMapper.ConsumptionRow;
 import yalos.web.store.LogMapper;
 import yalos.web.store.LogMapper.CrewRow;
 import yalos.web.store.LogMapper.FlightRow;
@@ -177,6 +178,44 @@ public class Logbook {
         aboard(id, flight);
     }
 
+    /**
+     * What a flight took of its battery, for the figures that sorties are cut by.
+     *
+     * @throws InputFault where it does not say, or says it for several batteries
+     */
+    @Transactional
+    public void consumed(long id) {
+        Kept kept = flight(id);
+        FlightRecord flight = kept.flight();
+        boolean one =
+                flight.packs().size() == 1 && flight.packs().get(0).taken().isPresent();
+        if (!one || flight.air().windMps().isEmpty() || flight.air().airK().isEmpty()) {
+            throw new InputFault(
+                    "packs",
+                    id,
+                    "A measured flight has one battery with its charge before and after, the wind and the temperature. Fill them in first.");
+        }
+        String note = "from the log, " + flight.start().toString().replace('T', ' ');
+        boolean there = batteries.consumption(flight.aircraft()).stream()
+                .anyMatch(row -> row.leftOut().isEmpty() && row.note().equals(note));
+        if (there) {
+            throw new InputFault("packs", id, "This flight corrects the aircraft's figures already.");
+        }
+        batteries.flew(new ConsumptionRow(
+                0,
+                flight.aircraft(),
+                flight.start().toLocalDate(),
+                flight.packs().get(0).taken().getAsDouble(),
+                flight.minutes(),
+                null,
+                flight.air().windMps().getAsDouble(),
+                flight.air().airK().getAsDouble(),
+                note,
+                "",
+                LocalDateTime.now().withNano(0),
+                Person.present()));
+    }
+
     /** A flight that counts no more, with the reason that stays; an empty one lets it count again. */
     @Transactional
     public void leaveOut(long id, boolean out, String why) {
@@ -289,9 +328,6 @@ public class Logbook {
     @Transactional
     public void serviced(
             String thing, String what, OptionalDouble everyHours, OptionalInt everyDays, LocalDate done, String note) {
-        if (done.isAfter(LocalDate.now().plusDays(1))) {
-            throw new InputFault("done", done, "That day has not come yet.");
-        }
         LocalDateTime end = done.plusDays(1).atStartOfDay();
         Totals till = totals(new Wanted(null, null, null, null, null, end, null, null, null, null, null));
         double hours = hours(till, thing.strip());

@@ -31,6 +31,7 @@ import yalos.web.pack.PackWriter;
 import yalos.web.pack.Pdf;
 import yalos.web.shell.NotThere;
 import yalos.web.shell.Preferences;
+import yalos.web.store.AccuracyMapper;
 import yalos.web.store.BlockFacts;
 import yalos.web.store.HistoryMapper;
 import yalos.web.store.JobMapper;
@@ -104,6 +105,7 @@ class JobReport {
             String coverageMood,
             List<TakeView.GapRow> gaps,
             Optional<AccuracySaid.Said> accuracy,
+            AccuracyMapper.NoteRow note,
             List<Line> control,
             List<Line> changes,
             List<Handed> files) {}
@@ -176,6 +178,7 @@ class JobReport {
                 coverage.flatMap(FlownTake.Coverage::flown).isPresent() ? "flown" : "",
                 coverage.isPresent() ? takes.gaps(block, units) : List.of(),
                 accuracy.of(block, units),
+                accuracy.note(block),
                 control(block),
                 changes(block, flights),
                 files(block));

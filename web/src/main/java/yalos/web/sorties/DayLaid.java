@@ -10,6 +10,7 @@ import yalos.core.day.DayLight;
 import yalos.core.day.DayPlan;
 import yalos.core.day.Slot;
 import yalos.core.day.Window;
+import yalos.core.light.SameSun;
 import yalos.core.plan.BlockPlan;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
@@ -29,18 +30,24 @@ public final class DayLaid {
                 facts.brief().day(), facts.field().day(), SortieDesk.needs(facts), minutes, sets, slots);
     }
 
-    /** As set; else so that flying lies as near to solar noon as the best window lets it. */
+    /** As set; else so that flying lies as near to solar noon, or to the sun of an earlier flight that is wanted again, as the best window lets it. */
     static int start(BlockFacts facts, SortieDesk.Found found, DayPlan.Given given) {
         DayLight light = found.light().orElseThrow();
         double flying = DayPlan.flyingMin(given);
-        double noon = light.minute(light.sun().noon());
+        double wanted = facts.field()
+                .day()
+                .earlier()
+                .flatMap(then -> SameSun.of(
+                        facts.outline().middle(), then.atZone(light.zone()).toInstant(), light.date()))
+                .map(same -> light.minute(same.at()))
+                .orElseGet(() -> light.minute(light.sun().noon()));
         double middle = Window.best(given.slots(), flying).stream()
                 .findFirst()
                 .filter(Window::fits)
                 .map(window -> Math.max(
                         window.from() + flying / 2 + Slot.MINUTES,
-                        Math.min(window.to() - flying / 2 - Slot.MINUTES, noon)))
-                .orElse(noon);
+                        Math.min(window.to() - flying / 2 - Slot.MINUTES, wanted)))
+                .orElse(wanted);
         return facts.field().day().startMin().orElseGet(() -> DayPlan.startRound(given, (int) Math.round(middle)));
     }
 

@@ -76,10 +76,12 @@ public final class DataFolder implements ApplicationContextInitializer<Configura
             }
         }
         Path scratch = scratch(folder);
-        if (Files.isDirectory(scratch)) {
-            try (Stream<Path> left = Files.walk(scratch)) {
-                for (Path one : left.sorted(Comparator.reverseOrder()).toList()) {
-                    Files.delete(one);
+        for (Path passing : new Path[] {scratch, folder.resolve("orders")}) {
+            if (Files.isDirectory(passing)) {
+                try (Stream<Path> left = Files.walk(passing)) {
+                    for (Path one : left.sorted(Comparator.reverseOrder()).toList()) {
+                        Files.delete(one);
+                    }
                 }
             }
         }

@@ -150,6 +150,13 @@ public interface LogMapper {
             "insert into flight_pack (flight_id, seq, name, charge_before, charge_after) values (#{flightId}, #{seq}, #{name}, #{chargeBefore}, #{chargeAfter})")
     void pack(PackRow row);
 
+    /** The flights of a job bear its new name. */
+    @Update("update flight set job_name = #{name} where block_id in (select id from block where job_id = #{job})")
+    void renameJob(@Param("job") long job, @Param("name") String name);
+
+    @Update("update flight set block_name = #{name} where block_id = #{block}")
+    void renameBlock(@Param("block") long block, @Param("name") String name);
+
     @Update("update flight set left_out = #{why} where id = #{id}")
     int leaveOut(@Param("id") long id, @Param("why") String why);
 

@@ -9,12 +9,14 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import org.springframework.stereotype.Component;
+import yalos.core.day.Slot;
 import yalos.core.geodesy.LonLat;
 import yalos.core.logbook.FlightRecord;
 import yalos.core.logbook.FlightRecord.Air;
 import yalos.core.logbook.FlightRecord.Figures;
 import yalos.core.logbook.FlightRecord.Happening;
 import yalos.core.logbook.FlightRecord.Kind;
+import yalos.core.logbook.FlightRecord.Pack;
 import yalos.core.proof.Judgement;
 import yalos.core.sortie.Sortie;
 import yalos.core.sortie.Sorties;
@@ -23,6 +25,8 @@ import yalos.core.take.Take;
 import yalos.core.take.TakeMatch;
 import yalos.core.units.UnitChoice;
 import yalos.web.block.OpenBlock;
+import yalos.web.control.MeasuredPoints;
+import yalos.web.sorties.Charged;
 import yalos.web.sorties.SortieDesk;
 import yalos.web.store.TakeMapper;
 import yalos.web.take.TakeDesk.Found;
@@ -34,8 +38,10 @@ public class FlownTake {
     private final TakeStore store;
     private final TakeMapper rows;
     private final SortieDesk sorties;
+    private final MeasuredPoints measured;
 
-    FlownTake(TakeDesk desk, TakeStore store, TakeMapper rows, SortieDesk sorties) {
+    FlownTake(TakeDesk desk, TakeStore store, TakeMapper rows, SortieDesk sorties, MeasuredPoints measured) {
+        this.measured = measured;
         this.store = store;
         this.desk = desk;
         this.rows = rows;
@@ -131,7 +137,7 @@ public class FlownTake {
                 block.facts().kit().name(),
                 Optional.of(launch),
                 List.of(),
-                List.of(),
+                battery(block, sortie),
                 new Figures(
                         OptionalInt.of(sortie.photos() - sortie.repeated()),
                         OptionalDouble.of(sortie.seconds() / 60),
@@ -146,11 +152,31 @@ public class FlownTake {
                         share(taken),
                         OptionalDouble.empty(),
                         OptionalDouble.empty()),
-                Air.UNKNOWN,
+                air(block, LocalDateTime.ofInstant(first, zone)),
                 OptionalInt.empty(),
-                "",
+                measured.base(block.id()).map(base -> base.name()).orElse(""),
                 decisions(block.id()),
                 "Times of take-off and landing follow from the photos and the planned ways out and home."));
+    }
+
+    /** The battery that was to fly it; what its gauge showed is for the operator to say. */
+    private List<Pack> battery(OpenBlock block, Sortie sortie) {
+        return sorties.known(block.facts())
+                .filter(found -> found.sorties().isPresent() && !found.packs().isEmpty())
+                .map(found -> Charged.of(found.sorties().orElseThrow(), found.packs())
+                        .get(sortie.number() - 1)
+                        .name())
+                .filter(name -> !name.isEmpty())
+                .map(name -> List.of(new Pack(name, OptionalDouble.empty(), OptionalDouble.empty())))
+                .orElse(List.of());
+    }
+
+    /** What the weather of the day told of that hour. */
+    private static Air air(OpenBlock block, LocalDateTime at) {
+        return Slot.hour(block.facts().field().day().weather(), at)
+                .map(hour -> new Air(
+                        hour.windMps(), hour.gustMps(), hour.windFromRad(), hour.airK(), "as told for that hour"))
+                .orElse(Air.UNKNOWN);
     }
 
     private static OptionalDouble share(Optional<Judgement> judged) {

@@ -138,6 +138,8 @@ class StoredRecordsTest {
                 .query(Long.class)
                 .single();
         visitor.post("/jobs/" + job + "/delete", "confirm", "With a model");
+        assertThat(file).as("in the bin it can still be put back").exists();
+        visitor.post("/keep/bin/" + job + "/purge");
         assertThat(file).doesNotExist();
         assertThat(Files.exists(data.resolve("models"))).isTrue();
     }

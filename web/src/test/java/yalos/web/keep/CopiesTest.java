@@ -187,4 +187,34 @@ class CopiesTest {
                 .hasMessageContaining("written by a newer Yalos");
         assertThat(Sha256.hex(Files.readAllBytes(data.resolve("yalos.mv.db")))).isEqualTo(before);
     }
+
+    /** The disk ends in the middle of a copy: the earlier one of its name stays, and nothing half lies beside. */
+    @Test
+    void aCopyThatTheDiskDoesNotTakeLeavesTheEarlierOne(@TempDir Path folder) throws IOException {
+        Path data = Files.createDirectories(folder.resolve("data"));
+        Files.writeString(data.resolve("yalos.mv.db"), "x".repeat(1000));
+        Path target = Files.writeString(folder.resolve("copy.zip"), "the earlier one");
+        DataCopy.Database full = new DataCopy.Database() {
+            @Override
+            public void backup(Path zip) throws SQLException {
+                try {
+                    Files.writeString(zip, "half of a zip");
+                } catch (IOException e) {
+                    throw new SQLException(e);
+                }
+                throw new SQLException("No space left on device");
+            }
+
+            @Override
+            public int schema() {
+                return 12;
+            }
+        };
+        assertThatThrownBy(() -> DataCopy.write(data, full, target)).hasMessageContaining("No space left");
+        assertThat(target).hasContent("the earlier one");
+        try (Stream<Path> all = Files.walk(folder)) {
+            assertThat(all.filter(Files::isRegularFile).map(Path::getFileName).map(Path::toString))
+                    .containsExactlyInAnyOrder("yalos.mv.db", "copy.zip");
+        }
+    }
 }

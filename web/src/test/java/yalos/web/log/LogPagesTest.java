@@ -21,6 +21,7 @@ import tools.jackson.databind.json.JsonMapper;
 import yalos.core.logbook.Totals;
 import yalos.web.RunningYalos;
 import yalos.web.Visitor;
+import yalos.web.store.FieldMapper;
 import yalos.web.store.LogMapper.Wanted;
 
 /** The Log stage over HTTP with the demo job: flights typed, mended, left out, found, added up; the same again; seasons; home and the report. */
@@ -142,6 +143,20 @@ class LogPagesTest {
                 "/log/flights/" + flight + "/leave-out", "out", "true", "why", "a test of the camera on the ground");
         assertThat(page("/log/flights/" + flight)).contains("Left out: a test of the camera on the ground");
         assertThat(page("/log?aircraft=trial+wing")).contains("0 flights");
+        assertThat(plain(visitor.post("/log/flights/" + flight + "/consumed").body()))
+                .contains("one battery with its charge");
+        visitor.post("/log/flights/" + flight, typed("packs", "W1 98 41"));
+        visitor.post("/log/flights/" + flight + "/consumed");
+        assertThat(application.getBean(FieldMapper.class).consumption("trial wing"))
+                .singleElement()
+                .satisfies(row -> {
+                    assertThat(row.share()).isCloseTo(0.57, within(1e-9));
+                    assertThat(row.minutes()).isEqualTo(8.5);
+                    assertThat(row.wind()).isEqualTo(5);
+                });
+        assertThat(plain(visitor.post("/log/flights/" + flight + "/consumed").body()))
+                .contains("already");
+        visitor.post("/log/flights/" + flight, typed("minutes", "9"));
         visitor.post("/log/flights/" + flight + "/leave-out", "out", "false");
         assertThat(page("/log?aircraft=trial+wing")).contains("1 flight,");
         String csv = new String(visitor.bytes("/log.csv?aircraft=trial+wing"), StandardCharsets.UTF_8);
@@ -167,7 +182,9 @@ class LogPagesTest {
     void whatIsTypedWronglyIsToldAndStays() {
         String[][] wrong = {
             {"start", "yesterday", "is no day and time"},
+            {"start", "2086-11-02 09:15", "has not come yet"},
             {"minutes", "", "how long it was in the air"},
+            {"minutes", "long", "is not a figure"},
             {"minutes", "-3", "must be between"},
             {"aircraft", " ", "Name the aircraft"},
             {"packs", "W1 20 80", "are the two swapped"},
@@ -391,6 +408,21 @@ class LogPagesTest {
                 .containsPattern("plan\\.geojson</td>\\s*<td>[\\d,]+ kB</td>\\s*<td class=\"sum\">[0-9a-f]{64}");
         assertThat(visitor.bytes("/jobs/1/report.pdf")).startsWith('%', 'P', 'D', 'F');
         assertThat(visitor.get("/jobs/99/report.pdf").statusCode()).isEqualTo(404);
+    }
+
+    @Test
+    void flightsBearTheNameTheirBlockHasNowAndOutliveIt() {
+        long block = visitor.newBlock("Short-lived", "54.5, -4.3");
+        visitor.post("/blocks/" + block + "/log/flights", typed("aircraft", "old kite"));
+        long job = application
+                .getBean(JdbcTemplate.class)
+                .queryForObject("select job_id from block where id = ?", Long.class, block);
+        visitor.post("/jobs/" + job + "/rename", "name", "Long remembered");
+        assertThat(page("/log?aircraft=old+kite")).contains("Long remembered, Block A");
+        visitor.post("/jobs/" + job + "/delete", "confirm", "Long remembered");
+        visitor.post("/keep/bin/" + job + "/purge");
+        String found = page("/log?text=remembered");
+        assertThat(found).contains("1 flight, 8:30 min in the air").contains("Long remembered, Block A");
     }
 
     @Test
