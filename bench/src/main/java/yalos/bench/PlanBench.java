@@ -1,10 +1,10 @@
 package yalos.bench;
 
-import org.locationtech.jts.geom.Envelope;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.TimeUnit;
 import org.locationtech.jts.geom.Coordinate;
+import org.locationtech.jts.geom.Envelope;
 import org.locationtech.jts.geom.Geometry;
 import org.locationtech.jts.geom.GeometryFactory;
 import org.locationtech.jts.geom.util.AffineTransformation;
@@ -77,8 +77,8 @@ public class PlanBench {
         GeometryFactory factory = new GeometryFactory();
         double length = 0;
         for (double x = box.getMinX(); x < box.getMaxX(); x += task.spacingM()) {
-            Geometry band = factory.toGeometry(new Envelope(
-                    x, x + task.spacingM(), box.getMinY() - 1, box.getMaxY() + 1));
+            Geometry band =
+                    factory.toGeometry(new Envelope(x, x + task.spacingM(), box.getMinY() - 1, box.getMaxY() + 1));
             length += turned.intersection(band).getEnvelopeInternal().getHeight();
         }
         return length;

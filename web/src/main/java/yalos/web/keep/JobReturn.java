@@ -281,6 +281,15 @@ public class JobReturn {
                     values.put("name", name);
                 }
                 case "block_step" -> values.put("hash", FactsJson.hash(String.valueOf(values.get("facts"))));
+                case "take_photo" -> {
+                    String photo = String.valueOf(values.get("name"));
+                    if (photo.contains("/") || photo.contains("\\") || photo.equals("..")) {
+                        throw new InputFault(
+                                "file",
+                                photo,
+                                "%s: “%s” is no name of a photo.".formatted(at, ArchiveCheck.shown(photo)));
+                    }
+                }
                 case "flight" -> flight(values, at);
                 case "repeated" ->
                     values.computeIfPresent(

@@ -347,7 +347,7 @@ public class TakeReading {
     private void see(long block, Reading reading) {
         List<PhotoRow> unseen = rows.photos(block).stream()
                 .filter(row -> row.picture.isEmpty() && row.sha256.isEmpty())
-                .filter(row -> row.folder.startsWith(reading.folder.toString()))
+                .filter(row -> (row.folder + "/").startsWith(reading.folder + "/"))
                 .toList();
         reading.toSee = unseen.size();
         int beside = Math.max(1, Runtime.getRuntime().availableProcessors() - 1);

@@ -2,9 +2,9 @@ package yalos.web.keep;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -14,7 +14,6 @@ import java.util.Map;
 import java.util.concurrent.locks.LockSupport;
 import java.util.function.UnaryOperator;
 import java.util.zip.ZipEntry;
-import java.util.zip.ZipInputStream;
 import java.util.zip.ZipOutputStream;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
@@ -22,13 +21,9 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestInstance;
 import org.springframework.context.ConfigurableApplicationContext;
 import org.springframework.jdbc.core.JdbcTemplate;
-import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
-import tools.jackson.databind.node.ArrayNode;
-import tools.jackson.databind.node.ObjectNode;
 import yalos.web.RunningYalos;
 import yalos.web.Visitor;
-import yalos.web.store.Sha256;
 
 /** A job leaves as one file and comes back whole: on another machine the same to the byte; damaged, hostile and newer files are refused and nothing of them stays. */
 @TestInstance(TestInstance.Lifecycle.PER_CLASS)
@@ -63,28 +58,6 @@ class ArchiveTest {
         there.close();
     }
 
-    private static Map<String, byte[]> entries(byte[] zip) throws IOException {
-        Map<String, byte[]> entries = new LinkedHashMap<>();
-        try (ZipInputStream in = new ZipInputStream(new ByteArrayInputStream(zip))) {
-            for (ZipEntry entry = in.getNextEntry(); entry != null; entry = in.getNextEntry()) {
-                entries.put(entry.getName(), in.readAllBytes());
-            }
-        }
-        return entries;
-    }
-
-    private static byte[] zip(Map<String, byte[]> entries) throws IOException {
-        ByteArrayOutputStream bytes = new ByteArrayOutputStream();
-        try (ZipOutputStream zip = new ZipOutputStream(bytes)) {
-            for (Map.Entry<String, byte[]> entry : entries.entrySet()) {
-                zip.putNextEntry(new ZipEntry(entry.getKey()));
-                zip.write(entry.getValue());
-                zip.closeEntry();
-            }
-        }
-        return bytes.toByteArray();
-    }
-
     private String brought(byte[] zip) {
         return to.upload("/jobs/archive", "job.zip", zip)
                 .body()
@@ -101,8 +74,8 @@ class ArchiveTest {
         assertThat(brought(archive)).contains("Thornwane Rigg is here, 5 blocks.");
         long job = there.getBean(JdbcTemplate.class)
                 .queryForObject("select max(id) from job where name = 'Thornwane Rigg'", Long.class);
-        Map<String, byte[]> left = entries(archive);
-        Map<String, byte[]> again = entries(to.bytes("/jobs/" + job + "/archive.zip"));
+        Map<String, byte[]> left = ArchiveFiles.entries(archive);
+        Map<String, byte[]> again = ArchiveFiles.entries(to.bytes("/jobs/" + job + "/archive.zip"));
         assertThat(again.keySet()).isEqualTo(left.keySet());
         assertThat(left.keySet()).anyMatch(name -> name.startsWith("models/") && name.endsWith(".tif"));
         for (String name : left.keySet()) {
@@ -126,6 +99,25 @@ class ArchiveTest {
                 .contains("count no hours");
     }
 
+    /** Frozen when the first layout was released: whatever comes later opens it. Whoever changes the layout adds a sample and leaves this one. */
+    @Test
+    void anArchiveOfTheFirstLayoutComesIn() throws IOException {
+        byte[] sample;
+        try (InputStream in = ArchiveTest.class.getResourceAsStream("/archive/layout-1.zip")) {
+            sample = in.readAllBytes();
+        }
+        assertThat(brought(sample)).contains("First layout is here, 1 block.");
+        JdbcTemplate database = there.getBean(JdbcTemplate.class);
+        long block = database.queryForObject(
+                "select b.id from block b join job j on j.id = b.job_id where j.name = 'First layout'", Long.class);
+        assertThat(to.get("/blocks/" + block + "/ground").body()).contains("mast");
+        assertThat(to.get("/blocks/" + block + "/strips").body()).contains("in order");
+        assertThat(to.get("/blocks/" + block + "/history").body()).contains("as sent");
+        assertThat(to.get("/blocks/" + block + "/log").body())
+                .contains("2026-05-14 10:42")
+                .contains("T1 90→40 %");
+    }
+
     /** Every table of the database belongs to a job and leaves with it, or is named as belonging elsewhere. */
     @Test
     void noTableIsForgotten() {
@@ -140,53 +132,46 @@ class ArchiveTest {
 
     /** The archive with one part changed, its manifest mended so that only the part itself is wrong. */
     private byte[] edited(String name, UnaryOperator<String> change) throws IOException {
-        Map<String, byte[]> entries = entries(archive);
+        Map<String, byte[]> entries = ArchiveFiles.entries(archive);
         String before = new String(entries.get(name), StandardCharsets.UTF_8);
         String after = change.apply(before);
         assertThat(after).as("the change hits something").isNotEqualTo(before);
         entries.put(name, after.getBytes(StandardCharsets.UTF_8));
-        ObjectNode manifest = (ObjectNode) JSON.readTree(entries.get("manifest.json"));
-        for (JsonNode part : (ArrayNode) manifest.get("files")) {
-            if (part.get("name").asString().equals(name)) {
-                ((ObjectNode) part).put("bytes", (long) entries.get(name).length);
-                ((ObjectNode) part).put("sha256", Sha256.hex(entries.get(name)));
-            }
-        }
-        entries.put("manifest.json", JSON.writeValueAsBytes(manifest));
-        return zip(entries);
+        return ArchiveFiles.mended(entries, name);
     }
 
     @Test
     void whatIsDamagedHostileOrNewerIsRefusedAndNothingStays() throws IOException {
         int before = jobs();
-        Map<String, byte[]> whole = entries(archive);
+        Map<String, byte[]> whole = ArchiveFiles.entries(archive);
 
         assertThat(brought("no zip at all".getBytes(StandardCharsets.UTF_8))).contains("no zip");
         assertThat(brought(Arrays.copyOf(archive, archive.length / 2))).contains("no zip, or it was cut off");
         assertThat(brought(new byte[0])).contains("Choose the file of a job");
-        assertThat(brought(zip(Map.of("a.txt", new byte[3])))).contains("“a.txt” is no part of an archive");
-        assertThat(brought(zip(Map.of("README.txt", new byte[3])))).contains("no manifest.json");
+        assertThat(brought(ArchiveFiles.zip(Map.of("a.txt", new byte[3]))))
+                .contains("“a.txt” is no part of an archive");
+        assertThat(brought(ArchiveFiles.zip(Map.of("README.txt", new byte[3])))).contains("no manifest.json");
 
         Map<String, byte[]> climbing = new LinkedHashMap<>(whole);
         climbing.put("models/../../evil.tif", new byte[3]);
-        assertThat(brought(zip(climbing))).contains("“models/../../evil.tif” is no part of an archive");
+        assertThat(brought(ArchiveFiles.zip(climbing))).contains("“models/../../evil.tif” is no part of an archive");
         climbing = new LinkedHashMap<>(whole);
         climbing.put("open/../evil", new byte[3]);
-        assertThat(brought(zip(climbing))).contains("is no part of an archive");
+        assertThat(brought(ArchiveFiles.zip(climbing))).contains("is no part of an archive");
         Map<String, byte[]> added = new LinkedHashMap<>(whole);
         added.put("models/9.tif", new byte[3]);
-        assertThat(brought(zip(added))).contains("not in its manifest");
+        assertThat(brought(ArchiveFiles.zip(added))).contains("not in its manifest");
 
         Map<String, byte[]> missing = new LinkedHashMap<>(whole);
         missing.remove("tables/revision.json");
-        assertThat(brought(zip(missing))).contains("“tables/revision.json” is missing");
+        assertThat(brought(ArchiveFiles.zip(missing))).contains("“tables/revision.json” is missing");
         Map<String, byte[]> numbers = new LinkedHashMap<>(whole);
         numbers.put(
                 "tables/residual.json",
                 new String(whole.get("tables/residual.json"), StandardCharsets.UTF_8)
                         .replaceFirst("0\\.0", "0.1")
                         .getBytes(StandardCharsets.UTF_8));
-        assertThat(brought(zip(numbers))).contains("“tables/residual.json” is not what was written");
+        assertThat(brought(ArchiveFiles.zip(numbers))).contains("“tables/residual.json” is not what was written");
 
         assertThat(brought(edited("manifest.json", text -> text.replace("\"version\" : 1", "\"version\" : 9"))))
                 .contains("written by a newer Yalos");
