@@ -32,6 +32,7 @@ import java.util.zip.ZipOutputStream;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Isolation;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.databind.json.JsonMapper;
 import yalos.web.keep.Tables.Table;
@@ -83,11 +84,11 @@ public class JobArchive {
     }
 
     /**
-     * Writes a job. All is read in one transaction, so that it is of one moment; the manifest comes last and says what should be there.
+     * Writes a job. All is read in one transaction from one snapshot, so that it is of one moment whatever is changed meanwhile; the manifest comes last and says what should be there.
      *
      * @throws NotThere for no such job
      */
-    @Transactional(readOnly = true)
+    @Transactional(readOnly = true, isolation = Isolation.SERIALIZABLE)
     public void write(long job, OutputStream out, Going going) throws IOException {
         String name = jobs.job(job)
                 .orElseThrow(() -> new NotThere("There is no such job."))

@@ -118,6 +118,26 @@ class ArchiveTest {
                 .contains("T1 90→40 %");
     }
 
+    /** A block is copied after the blocks were written and before their steps are. */
+    @Test
+    void whatIsChangedMeanwhileIsNotHalfInIt() throws IOException {
+        long block = from.newBlock("Changed meanwhile", "54.5, -4.3");
+        long job = here.getBean(JdbcTemplate.class)
+                .queryForObject("select job_id from block where id = ?", Long.class, block);
+        int[] calls = {0};
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        here.getBean(JobArchive.class).write(job, out, () -> {
+            calls[0]++;
+            if (calls[0] == 4) {
+                from.post("/blocks/" + block + "/copy");
+            }
+        });
+        assertThat(here.getBean(JdbcTemplate.class)
+                        .queryForObject("select count(*) from block where job_id = ?", Integer.class, job))
+                .isEqualTo(2);
+        assertThat(brought(out.toByteArray())).contains("Changed meanwhile is here, 1 block.");
+    }
+
     /** Every table of the database belongs to a job and leaves with it, or is named as belonging elsewhere. */
     @Test
     void noTableIsForgotten() {
