@@ -90,10 +90,9 @@ public record DayPlan(List<Entry> entries, boolean flown, String missing, Option
 
     /** Minutes from leaving to the first take-off. */
     private static double before(Given given) {
-        return given.day.travelMinutes()
-                + given.day.setUpMinutes()
-                + given.day.targets() * given.day.minutesPerTarget()
-                + (given.needs.panel() ? given.settings.panelMin() : 0);
+        Laying laying = new Laying(given, 0);
+        laying.prepare();
+        return laying.now;
     }
 
     /** The day begun at a minute; the latest start is not looked for. */
@@ -130,13 +129,21 @@ public record DayPlan(List<Entry> entries, boolean flown, String missing, Option
             }
         }
 
-        boolean fly() {
+        void prepare() {
             Day day = given.day;
             add(Kind.TRAVEL, "travel out", 0, day.travelMinutes());
             add(Kind.GROUND, "set up, base, briefing", 0, day.setUpMinutes() * COLLECTING);
-            double targets = day.targets() * day.minutesPerTarget();
-            add(Kind.GROUND, day.targets() + " targets laid and measured", 0, targets * (1 - COLLECTING / 2));
+            add(Kind.GROUND, day.targets() + " targets laid and measured", 0, targets(day) * (1 - COLLECTING / 2));
             panel();
+        }
+
+        private static double targets(Day day) {
+            return day.targets() * day.minutesPerTarget();
+        }
+
+        boolean fly() {
+            Day day = given.day;
+            prepare();
             for (int i = 0; i < given.sorties.size(); i++) {
                 if (i > 0) {
                     add(Kind.CHANGE, "battery change", 0, given.settings.changeMin());
@@ -146,7 +153,7 @@ public record DayPlan(List<Entry> entries, boolean flown, String missing, Option
                 }
             }
             panel();
-            add(Kind.GROUND, "targets collected", 0, targets * COLLECTING / 2);
+            add(Kind.GROUND, "targets collected", 0, targets(day) * COLLECTING / 2);
             add(Kind.GROUND, "copy, check, pack up", 0, day.setUpMinutes() * COLLECTING);
             add(Kind.TRAVEL, "travel home", 0, day.travelMinutes());
             return true;

@@ -1,5 +1,7 @@
 package yalos.core.fault;
 
+import java.util.Locale;
+
 /** Names as people and files give them, made fit to be shown, stored and written into any file. */
 public final class Names {
     /** No name of anything is longer. */
@@ -39,6 +41,13 @@ public final class Names {
             throw new InputFault(field, name, "Give it a name of 1 to %d characters.".formatted(longest));
         }
         return name;
+    }
+
+    /** A name as a file may bear it everywhere: small letters, figures and hyphens; another where nothing is left. */
+    public static String ofFile(String given, String otherwise) {
+        String plain =
+                given.toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9]+", "-").replaceAll("^-|-$", "");
+        return plain.isEmpty() ? otherwise : plain;
     }
 
     /** A name from a file, cut where it is too long; another where it is empty. */

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.OptionalDouble;
 import yalos.core.logbook.FlightRecord.Figures;
+import yalos.core.proof.Shares;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
 
@@ -98,10 +99,7 @@ public record Difference(String label, String planned, String flown, String chan
     }
 
     private static String percent(OptionalDouble share) {
-        // Never rounded up to a whole.
-        return share.isPresent()
-                ? String.format(Locale.ROOT, "%.1f %%", Math.floor(share.getAsDouble() * 1000 + 1e-9) / 10)
-                : NONE;
+        return share.isPresent() ? Shares.percent(share.getAsDouble()) : NONE;
     }
 
     private static String signed(String form, double value) {

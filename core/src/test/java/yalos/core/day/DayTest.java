@@ -81,6 +81,16 @@ class DayTest {
         assertThat(plan.latestStart()).hasValue(1200 - 62 - 110 - 8);
     }
 
+    /** 62 minutes of flying round 12:40, 110 of preparing before: left at 10:19, to five minutes 10:20. */
+    @Test
+    void theDayIsLaidRoundTheMinuteThatIsWanted() {
+        DayPlan.Given given = given(DaySettings.USUAL, slots(0, 0), 3, 20.0, 18.0, 16.0);
+        int start = DayPlan.startRound(given, 760);
+        assertThat(start).isEqualTo(620);
+        DayPlan plan = DayPlan.of(given, start);
+        assertThat((sortie(plan, 1).from() + sortie(plan, 3).to()) / 2).isCloseTo(760, Offset.offset(2.5));
+    }
+
     @Test
     void aWindyHourIsWaitedForAndSaid() {
         DayPlan plan = DayPlan.of(given(DaySettings.USUAL, slots(600, 660), 3, 20.0, 18.0), 480);

@@ -161,7 +161,7 @@ class LogbookTest {
         assertThat(all.get("minutes in the air").mind()).isTrue();
         assertThat(all.get("area given enough").change()).isEqualTo("−2 %");
         // Never rounded up to a whole.
-        assertThat(all.get("block given enough").planned()).isEqualTo("99.9 %");
+        assertThat(all.get("block given enough").planned()).isEqualTo("99.99 %");
         assertThat(all.get("block given enough").change()).isEqualTo("−2.0 points");
         assertThat(all.get("battery taken").mind()).isFalse();
         assertThat(all.get("GSD").flown()).isEqualTo("–");

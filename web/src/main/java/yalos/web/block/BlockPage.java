@@ -50,9 +50,16 @@ public class BlockPage {
     /** How the stages stand, for an answer that brings nothing else of the page. */
     public void stages(OpenBlock block, Stage here, Model model) {
         UnitChoice units = preferences.units();
-        Planned planned = desk.plan(block.facts());
-        model.addAttribute(
-                "stages", StageView.all(block, planned, findings(block, planned, units), here, units, books));
+        model.addAttribute("stages", standings(block, desk.plan(block.facts()), here, units));
+    }
+
+    /** How every stage of a block stands, seen from none of them. */
+    public List<StageView> standings(OpenBlock block, Planned planned, UnitChoice units) {
+        return standings(block, planned, null, units);
+    }
+
+    private List<StageView> standings(OpenBlock block, Planned planned, Stage here, UnitChoice units) {
+        return StageView.all(block, planned, findings(block, planned, units), here, units, books);
     }
 
     /** The remedies of one finding, tried; nothing where the block went on since. */

@@ -1,7 +1,5 @@
 package yalos.web.brief;
 
-import java.time.LocalDate;
-import java.time.format.DateTimeParseException;
 import java.util.EnumSet;
 import java.util.Map;
 import java.util.Optional;
@@ -15,6 +13,7 @@ import yalos.core.brief.Purpose;
 import yalos.core.brief.Site;
 import yalos.core.brief.Surface;
 import yalos.core.fault.InputFault;
+import yalos.core.fault.TypedDay;
 import yalos.core.kit.Positioning;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
@@ -78,7 +77,7 @@ final class BriefForm {
                 choice(Positioning.class, form, "positioning").orElse(Positioning.SINGLE),
                 form.getOrDefault("delivery", "").strip(),
                 form.getOrDefault("client", "").strip(),
-                date(form.getOrDefault("due", "")),
+                TypedDay.of("due", form.getOrDefault("due", "")),
                 site(form),
                 new Crop(
                         choice(Crop.Stage.class, form, "cropStage").orElse(Crop.Stage.NONE),
@@ -119,14 +118,6 @@ final class BriefForm {
             return OptionalDouble.empty();
         }
         return OptionalDouble.of(Math.round(Measure.typed(key, text, unit).si() * 1e9) / 1e9);
-    }
-
-    private static Optional<LocalDate> date(String text) {
-        try {
-            return text.isBlank() ? Optional.empty() : Optional.of(LocalDate.parse(text));
-        } catch (DateTimeParseException e) {
-            throw new InputFault("due", text, "“%s” is no date. Write it as 2027-03-31.".formatted(text));
-        }
     }
 
     private static <E extends Enum<E>> Optional<E> choice(Class<E> type, Map<String, String> form, String key) {

@@ -15,7 +15,6 @@ import java.util.OptionalDouble;
 import javax.xml.stream.XMLStreamException;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
-import org.springframework.http.ContentDisposition;
 import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -29,12 +28,14 @@ import yalos.core.control.ControlPoint;
 import yalos.core.control.MarkedPlace;
 import yalos.core.control.PointPhotos;
 import yalos.core.exchange.PointFiles;
+import yalos.core.fault.Names;
 import yalos.core.measured.MeasuredPoint;
 import yalos.core.plan.BlockPlan;
 import yalos.web.block.Blocks;
 import yalos.web.block.OpenBlock;
 import yalos.web.block.PlanDesk;
 import yalos.web.block.Planned;
+import yalos.web.shell.Download;
 import yalos.web.shell.NotThere;
 
 /** Control and check points in open files: measured ones where they were measured, the others where they are planned. */
@@ -224,13 +225,7 @@ public class PointsOut {
     }
 
     private static void head(HttpServletResponse response, String type, OpenBlock block, String what, String ending) {
-        String name = (block.jobName() + "-" + block.name() + "-" + what)
-                        .toLowerCase(Locale.ROOT)
-                        .replaceAll("[^a-z0-9]+", "-")
-                + "." + ending;
-        response.setContentType(type);
-        response.setHeader(
-                "Content-Disposition",
-                ContentDisposition.attachment().filename(name).build().toString());
+        Download.head(
+                response, type, Names.ofFile(block.jobName() + "-" + block.name() + "-" + what, "plan") + "." + ending);
     }
 }

@@ -21,7 +21,7 @@ import yalos.core.logbook.FlightRecord.Kind;
 import yalos.core.logbook.FlightRecord.Pack;
 import yalos.web.block.Blocks;
 import yalos.web.block.OpenBlock;
-import yalos.web.log.Logbook;
+import yalos.web.log.FlightLog;
 import yalos.web.log.Repeats;
 import yalos.web.store.JobMapper;
 import yalos.web.store.LogMapper;
@@ -37,11 +37,11 @@ class DemoLog {
 
     private final JobMapper jobs;
     private final Blocks blocks;
-    private final Logbook log;
+    private final FlightLog log;
     private final LogMapper rows;
     private final Repeats repeats;
 
-    DemoLog(JobMapper jobs, Blocks blocks, Logbook log, LogMapper rows, Repeats repeats) {
+    DemoLog(JobMapper jobs, Blocks blocks, FlightLog log, LogMapper rows, Repeats repeats) {
         this.jobs = jobs;
         this.blocks = blocks;
         this.log = log;
@@ -70,7 +70,7 @@ class DemoLog {
                                         "a crow came within 15 m; climbed, it left",
                                         "",
                                         "A. Pilot"))),
-                Logbook.From.typed());
+                FlightLog.From.typed());
         OpenBlock meadow = blocks.open(jobs.blockNamed(job, "Block B, meadow").orElseThrow());
         long first = log.keep(
                 meadow,
@@ -89,11 +89,11 @@ class DemoLog {
                                 "the hollow by the tarn left out",
                                 "standing water gives no ties",
                                 "A. Pilot"))),
-                Logbook.From.typed());
+                FlightLog.From.typed());
         log.keep(
                 meadow,
                 flight(meadow, LocalDateTime.of(FLOWN, LocalTime.of(12, 2)), 4.4, 2, "T2", 0.96, 0.74, 99, List.of()),
-                Logbook.From.typed());
+                FlightLog.From.typed());
         log.serviced(
                 fort.facts().aircraft().name(),
                 "propellers",

@@ -2,17 +2,17 @@ package yalos.web.exchange;
 
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
-import java.util.Locale;
-import org.springframework.http.ContentDisposition;
 import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import yalos.core.exchange.PlanSheetData;
 import yalos.core.fault.InputFault;
+import yalos.core.fault.Names;
 import yalos.web.block.Blocks;
 import yalos.web.block.OpenBlock;
 import yalos.web.block.PlanDesk;
 import yalos.web.block.Planned;
+import yalos.web.shell.Download;
 import yalos.web.shell.NotThere;
 import yalos.web.shell.Preferences;
 
@@ -44,13 +44,7 @@ class ExportController {
     }
 
     private static void head(HttpServletResponse response, String type, OpenBlock block, String format) {
-        String name = (block.jobName() + "-" + block.name() + "-plan")
-                        .toLowerCase(Locale.ROOT)
-                        .replaceAll("[^a-z0-9]+", "-")
-                + "." + format;
-        response.setContentType(type);
-        response.setHeader(
-                "Content-Disposition",
-                ContentDisposition.attachment().filename(name).build().toString());
+        Download.head(
+                response, type, Names.ofFile(block.jobName() + "-" + block.name() + "-plan", "plan") + "." + format);
     }
 }

@@ -183,11 +183,7 @@ class ImportController {
 
     /** An outline far from everything else of the block is likely swapped, or of another job. */
     private static Optional<String> doubt(OpenBlock block, ImportedOutlines outlines) {
-        Optional<LonLat> known = block.facts()
-                .launch()
-                .or(() -> block.facts().outline().isEmpty()
-                        ? Optional.empty()
-                        : Optional.of(block.facts().outline().middle()));
+        Optional<LonLat> known = block.facts().place();
         LonLat there = outlines.candidates().isEmpty()
                 ? outlines.axes().get(0).line().get(0)
                 : outlines.candidates().get(0).outline().middle();

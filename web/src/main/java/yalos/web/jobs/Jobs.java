@@ -90,10 +90,7 @@ public class Jobs {
         // A block that cannot be read lends nothing to a new one.
         Optional<LonLat> place = rows.blocksOf(job).stream()
                 .flatMap(row -> row.readable().stream())
-                .map(facts -> facts.launch()
-                        .or(() -> facts.outline().isEmpty()
-                                ? Optional.empty()
-                                : Optional.of(facts.outline().middle())))
+                .map(BlockFacts::place)
                 .flatMap(Optional::stream)
                 .findFirst();
         BlockFacts facts = usualFacts(place);

@@ -39,7 +39,7 @@ public final class CopyCommands {
         Path data = Path.of(args[2]).toAbsolutePath().normalize();
         try {
             if (args[0].equals("restore")) {
-                String before = DataCopy.restore(file, data, NewerData.newest());
+                String before = DataRestore.restore(file, data, NewerData.newest());
                 return "%s is back from %s.%s"
                         .formatted(
                                 data,

@@ -2,13 +2,12 @@ package yalos.web.keep;
 
 import jakarta.annotation.PreDestroy;
 import java.io.IOException;
-import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.SQLException;
-import java.time.Clock;
+import java.time.DateTimeException;
 import java.time.LocalDateTime;
 import java.time.format.DateTimeFormatter;
 import java.util.List;
@@ -24,7 +23,6 @@ import java.util.stream.Stream;
 import javax.sql.DataSource;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
@@ -58,7 +56,6 @@ public class CopyDesk {
     private final Jobs jobs;
     private final Doorway door;
     private final Path data;
-    private final Clock clock;
     private final ReentrantLock files = new ReentrantLock();
     private final ScheduledExecutorService timer = Executors.newSingleThreadScheduledExecutor(job -> {
         Thread thread = new Thread(job, "copies");
@@ -67,7 +64,6 @@ public class CopyDesk {
     });
     private volatile String fault = "";
 
-    @Autowired
     CopyDesk(
             DataSource database,
             PreferenceMapper preferences,
@@ -75,24 +71,12 @@ public class CopyDesk {
             Jobs jobs,
             Doorway door,
             @Value("${yalos.data}") Path data) {
-        this(database, preferences, rows, jobs, door, data, Clock.systemDefaultZone());
-    }
-
-    CopyDesk(
-            DataSource database,
-            PreferenceMapper preferences,
-            JobMapper rows,
-            Jobs jobs,
-            Doorway door,
-            Path data,
-            Clock clock) {
         this.database = database;
         this.preferences = preferences;
         this.rows = rows;
         this.jobs = jobs;
         this.door = door;
         this.data = data.toAbsolutePath();
-        this.clock = clock;
     }
 
     /**
@@ -117,11 +101,11 @@ public class CopyDesk {
         timer.shutdownNow();
     }
 
-    /** Writes a copy to wherever it is wanted. */
-    public void stream(OutputStream out) throws IOException {
+    /** Writes a copy into a file. One at a time, and the bin is not emptied meanwhile: both look at the same files. */
+    long write(Path target) throws IOException {
         files.lock();
         try (Connection connection = database.getConnection()) {
-            DataCopy.stream(data, DataCopy.over(connection), out);
+            return DataCopy.write(data, DataCopy.over(connection), target);
         } catch (SQLException fault) {
             throw new IOException("The database could not be copied: " + fault.getMessage(), fault);
         } finally {
@@ -129,13 +113,17 @@ public class CopyDesk {
         }
     }
 
-    /** Writes a copy into a file. */
-    long write(Path target) throws IOException {
-        files.lock();
-        try (Connection connection = database.getConnection()) {
-            return DataCopy.write(data, DataCopy.over(connection), target);
-        } catch (SQLException fault) {
-            throw new IOException("The database could not be copied: " + fault.getMessage(), fault);
+    /**
+     * The same for somebody who waits for it.
+     *
+     * @throws InputFault while another copy is being made
+     */
+    public void writeNow(Path target) throws IOException {
+        if (!files.tryLock()) {
+            throw new InputFault("copy", target.getFileName(), "A copy is being made already. Try again in a minute.");
+        }
+        try {
+            write(target);
         } finally {
             files.unlock();
         }
@@ -215,7 +203,7 @@ public class CopyDesk {
             return name.matches()
                     ? Optional.of(new Made(file, LocalDateTime.parse(name.group(1), STAMP), Files.size(file)))
                     : Optional.empty();
-        } catch (IOException gone) {
+        } catch (IOException | DateTimeException none) {
             return Optional.empty();
         }
     }
@@ -241,7 +229,7 @@ public class CopyDesk {
     }
 
     private void due(Plan plan) {
-        LocalDateTime now = LocalDateTime.now(clock).withNano(0);
+        LocalDateTime now = LocalDateTime.now().withNano(0);
         List<Made> before = made(plan.folder());
         boolean due = before.isEmpty()
                 || !before.get(0).at().plusHours(plan.everyHours()).isAfter(now);
@@ -269,13 +257,19 @@ public class CopyDesk {
 
     /** Takes away what has waited in the bin long enough. */
     private void empty() {
-        LocalDateTime before = LocalDateTime.now(clock).minusDays(BIN_DAYS);
+        LocalDateTime before = LocalDateTime.now().minusDays(BIN_DAYS);
         rows.binned().stream().filter(job -> job.binnedAt().isBefore(before)).forEach(job -> purge(job.id()));
     }
 
-    /** Deletes a job in the bin for good; not while a copy is being made, which may still want its files. */
+    /**
+     * Deletes a job in the bin for good.
+     *
+     * @throws InputFault while a copy is being made, which may still want its files
+     */
     public void purge(long job) {
-        files.lock();
+        if (!files.tryLock()) {
+            throw new InputFault("job", job, "A copy of all data is being made. Delete it for good when that is done.");
+        }
         try {
             jobs.purge(job);
         } finally {

@@ -35,6 +35,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Isolation;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.databind.json.JsonMapper;
+import yalos.core.fault.Names;
 import yalos.web.keep.Tables.Table;
 import yalos.web.shell.NotThere;
 import yalos.web.store.FactsJson;
@@ -120,7 +121,7 @@ public class JobArchive {
                 entry(
                         zip,
                         parts,
-                        "open/%02d-%s/%s".formatted(number, plain(block.name()), copy.name()),
+                        "open/%02d-%s/%s".formatted(number, Names.ofFile(block.name(), "block"), copy.name()),
                         part -> part.write(copy.content()));
             }
         }
@@ -136,12 +137,6 @@ public class JobArchive {
         zip.write(JSON.writerWithDefaultPrettyPrinter().writeValueAsBytes(manifest));
         zip.closeEntry();
         zip.finish();
-    }
-
-    private static String plain(String name) {
-        String plain =
-                name.toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9]+", "-").replaceAll("^-|-$", "");
-        return plain.isEmpty() ? "block" : plain;
     }
 
     int schema() {

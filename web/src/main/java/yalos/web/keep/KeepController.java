@@ -9,10 +9,7 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.util.List;
-import java.util.Locale;
 import org.springframework.beans.factory.annotation.Value;
-import org.springframework.http.ContentDisposition;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -22,7 +19,9 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.multipart.MultipartFile;
 import org.springframework.web.servlet.ModelAndView;
 import yalos.core.fault.InputFault;
+import yalos.core.fault.Names;
 import yalos.web.jobs.Jobs;
+import yalos.web.shell.Download;
 import yalos.web.shell.NotThere;
 import yalos.web.store.DataFolder;
 import yalos.web.store.JobMapper;
@@ -59,40 +58,39 @@ class KeepController {
         this.scratch = DataFolder.scratch(data);
     }
 
-    /** A job as one file: written aside first, so that a fault is told and no half of it goes out. */
+    /** A job as one file. */
     @GetMapping("/jobs/{id}/archive.zip")
     void archive(@PathVariable long id, HttpServletRequest request, HttpServletResponse response) throws IOException {
         String name = rows.job(id)
                 .orElseThrow(() -> new NotThere("There is no such job; it may be deleted."))
                 .name();
-        Path aside = Files.createTempFile(scratch, "job", ".zip");
+        handOut(
+                response,
+                Names.ofFile(name, "job") + "-" + LocalDate.now() + ".zip",
+                aside -> queue.answer(request, "The job as one file", BYTES, END, work -> {
+                    try (OutputStream out = Files.newOutputStream(aside)) {
+                        archives.write(id, out, work::check);
+                    }
+                    return true;
+                }));
+    }
+
+    /** What writes a file. */
+    private interface Writing {
+        void into(Path aside) throws IOException;
+    }
+
+    /** Writes a zip aside and hands it out: a fault is told and no half of it goes out, and a slow client holds up nobody. */
+    private void handOut(HttpServletResponse response, String name, Writing writing) throws IOException {
+        Path aside = Files.createTempFile(scratch, "out", ".zip");
         try {
-            queue.answer(request, "The job as one file", BYTES, END, work -> {
-                try (OutputStream out = Files.newOutputStream(aside)) {
-                    archives.write(id, out, work::check);
-                }
-                return true;
-            });
-            head(response, plain(name) + "-" + LocalDate.now() + ".zip");
+            writing.into(aside);
+            Download.head(response, "application/zip", name);
             response.setContentLengthLong(Files.size(aside));
             Files.copy(aside, response.getOutputStream());
         } finally {
             Files.deleteIfExists(aside);
         }
-    }
-
-    private static String plain(String name) {
-        String plain =
-                name.toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9]+", "-").replaceAll("^-|-$", "");
-        return plain.isEmpty() ? "job" : plain;
-    }
-
-    private static void head(HttpServletResponse response, String name) {
-        response.setContentType("application/zip");
-        response.setHeader(HttpHeaders.CACHE_CONTROL, "no-store");
-        response.setHeader(
-                HttpHeaders.CONTENT_DISPOSITION,
-                ContentDisposition.attachment().filename(name).build().toString());
     }
 
     /** Brings a job back from its file. */
@@ -143,11 +141,10 @@ class KeepController {
         return page;
     }
 
-    /** A copy of all data, straight out. */
+    /** A copy of all data. */
     @GetMapping("/keep/yalos.zip")
     void copy(HttpServletResponse response) throws IOException {
-        head(response, "yalos-" + LocalDate.now() + ".zip");
-        copies.stream(response.getOutputStream());
+        handOut(response, "yalos-" + LocalDate.now() + ".zip", copies::writeNow);
     }
 
     @PostMapping("/keep/plan")

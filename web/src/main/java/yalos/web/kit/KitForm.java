@@ -1,12 +1,12 @@
 package yalos.web.kit;
 
 import java.time.LocalDate;
-import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import yalos.core.fault.InputFault;
+import yalos.core.fault.TypedDay;
 import yalos.core.kit.Aircraft;
 import yalos.core.kit.Head;
 import yalos.core.kit.Kit;
@@ -126,7 +126,7 @@ final class KitForm {
                 typed.name(),
                 aircraft(typed, before),
                 new Payload(heads, scanner(typed, before)),
-                new Kit.Service(typed.text("firmware"), date(typed.text("calibrated"))));
+                new Kit.Service(typed.text("firmware"), TypedDay.of("calibrated", typed.text("calibrated"))));
     }
 
     private Aircraft aircraft(Typed typed, Optional<Kit> before) {
@@ -175,14 +175,6 @@ final class KitForm {
             return Long.parseLong(text);
         } catch (NumberFormatException e) {
             throw new InputFault(field, text, "Choose one of the list.");
-        }
-    }
-
-    private static Optional<LocalDate> date(String text) {
-        try {
-            return text.isEmpty() ? Optional.empty() : Optional.of(LocalDate.parse(text));
-        } catch (DateTimeParseException e) {
-            throw new InputFault("calibrated", text, "“%s” is no date. Write it as 2027-03-31.".formatted(text));
         }
     }
 }

@@ -26,9 +26,28 @@ import yalos.core.units.Measure;
 import yalos.core.units.Unit;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
+import yalos.web.shell.Person;
+import yalos.web.store.BlockFacts;
 
 /** A flight as a form shows and reads it: what there are several of has a line for each. */
-public final class FlightForm {
+public record FlightForm(
+        String start,
+        String minutes,
+        String sortie,
+        String aircraft,
+        String payload,
+        String crew,
+        String packs,
+        String photos,
+        String wind,
+        String gust,
+        String from,
+        String air,
+        String weather,
+        String satellites,
+        String base,
+        String happenings,
+        String notes) {
     private static final DateTimeFormatter SHOWN = DateTimeFormatter.ofPattern("yyyy-MM-dd HH:mm", Locale.ROOT);
     private static final Pattern START =
             Pattern.compile("(\\d{4}-\\d{2}-\\d{2})[ T]+(\\d{1,2}):(\\d{2})(?::(\\d{2}))?");
@@ -36,55 +55,82 @@ public final class FlightForm {
             Pattern.compile("(.+?)[\\s,;]+(\\d+(?:[.,]\\d+)?|-|–)\\s*%?[\\s,;]+(\\d+(?:[.,]\\d+)?|-|–)\\s*%?");
     private static final Pattern CLOCK = Pattern.compile("(\\d{1,2}:\\d{2}(?::\\d{2})?)\\s+(.*)");
 
-    private String start = "";
-    private String minutes = "";
-    private String sortie = "";
-    private String aircraft = "";
-    private String payload = "";
-    private String crew = "";
-    private String packs = "";
-    private String photos = "";
-    private String wind = "";
-    private String gust = "";
-    private String from = "";
-    private String air = "";
-    private String weather = "";
-    private String satellites = "";
-    private String base = "";
-    private String happenings = "";
-    private String notes = "";
+    public FlightForm {
+        start = or(start);
+        minutes = or(minutes);
+        sortie = or(sortie);
+        aircraft = or(aircraft);
+        payload = or(payload);
+        crew = or(crew);
+        packs = or(packs);
+        photos = or(photos);
+        wind = or(wind);
+        gust = or(gust);
+        from = or(from);
+        air = or(air);
+        weather = or(weather);
+        satellites = or(satellites);
+        base = or(base);
+        happenings = or(happenings);
+        notes = or(notes);
+    }
+
+    private static String or(String typed) {
+        return typed == null ? "" : typed;
+    }
+
+    /** A form with what is known of a block. */
+    static FlightForm of(BlockFacts facts) {
+        String who = Person.present();
+        return new FlightForm(
+                "",
+                "",
+                "",
+                facts.aircraft().name(),
+                facts.kit().name(),
+                who.isEmpty() ? "" : who + ", " + Crew.PILOT,
+                "",
+                "",
+                "",
+                "",
+                "",
+                "",
+                "",
+                "",
+                "",
+                "",
+                "");
+    }
 
     /** A flight as it stands, to be mended. */
     static FlightForm of(FlightRecord flight, UnitChoice units) {
-        FlightForm form = new FlightForm();
-        form.start = SHOWN.format(flight.start());
-        form.minutes = number(flight.minutes(), 1);
-        form.sortie = flight.sortie() == 0 ? "" : String.valueOf(flight.sortie());
-        form.aircraft = flight.aircraft();
-        form.payload = flight.payload();
-        form.crew = flight.crew().stream()
-                .map(one -> one.name() + ", " + one.role())
-                .collect(Collectors.joining("\n"));
-        form.packs = flight.packs().stream()
-                .map(one -> one.name() + " " + percent(one.before()) + " " + percent(one.after()))
-                .collect(Collectors.joining("\n"));
-        form.photos = flight.flown().photos().isPresent()
-                ? String.valueOf(flight.flown().photos().getAsInt())
-                : "";
-        form.wind = shown(flight.air().windMps(), UnitKind.SPEED, units);
-        form.gust = shown(flight.air().gustMps(), UnitKind.SPEED, units);
-        form.from = flight.air().fromRad().isPresent()
-                ? number(Math.toDegrees(flight.air().fromRad().getAsDouble()), 0)
-                : "";
-        form.air = shown(flight.air().airK(), UnitKind.TEMPERATURE, units);
-        form.weather = flight.air().words();
-        form.satellites = flight.satellites().isPresent()
-                ? String.valueOf(flight.satellites().getAsInt())
-                : "";
-        form.base = flight.base();
-        form.happenings = flight.happenings().stream().map(FlightForm::line).collect(Collectors.joining("\n"));
-        form.notes = flight.notes();
-        return form;
+        Air air = flight.air();
+        return new FlightForm(
+                SHOWN.format(flight.start()),
+                number(flight.minutes(), 1),
+                flight.sortie() == 0 ? "" : String.valueOf(flight.sortie()),
+                flight.aircraft(),
+                flight.payload(),
+                flight.crew().stream()
+                        .map(one -> one.name() + ", " + one.role())
+                        .collect(Collectors.joining("\n")),
+                flight.packs().stream()
+                        .map(one -> one.name() + " " + percent(one.before()) + " " + percent(one.after()))
+                        .collect(Collectors.joining("\n")),
+                whole(flight.flown().photos()),
+                shown(air.windMps(), UnitKind.SPEED, units),
+                shown(air.gustMps(), UnitKind.SPEED, units),
+                air.fromRad().isPresent() ? number(Math.toDegrees(air.fromRad().getAsDouble()), 0) : "",
+                shown(air.airK(), UnitKind.TEMPERATURE, units),
+                air.words(),
+                whole(flight.satellites()),
+                flight.base(),
+                flight.happenings().stream().map(FlightForm::line).collect(Collectors.joining("\n")),
+                flight.notes());
+    }
+
+    private static String whole(OptionalInt count) {
+        return count.isPresent() ? String.valueOf(count.getAsInt()) : "";
     }
 
     private static String line(Happening one) {
@@ -118,35 +164,36 @@ public final class FlightForm {
         if (minutes.isBlank()) {
             throw new InputFault("minutes", minutes, "Say how long it was in the air, in minutes or as 12:30.");
         }
-        double lasted = Measure.typed("minutes", minutes, Unit.MINUTE).si() / 60;
+        double typed = Measure.typed("minutes", minutes, Unit.MINUTE).si() / 60;
+        double lasted = before.map(FlightRecord::minutes)
+                .filter(exact -> number(exact, 1).equals(minutes.strip()))
+                .orElse(typed);
         OptionalInt taken = whole("photos", photos);
         Figures planned = before.map(FlightRecord::planned).orElse(Figures.NONE);
         Figures was = before.map(FlightRecord::flown).orElse(Figures.NONE);
-        List<Pack> aboard = packs();
+        List<Pack> aboard = aboard();
         return new FlightRecord(
                 kept(before, began),
                 before.map(FlightRecord::zone).orElse(zone),
-                before.map(FlightRecord::minutes)
-                        .filter(exact -> number(exact, 1).equals(minutes.strip()))
-                        .orElse(lasted),
+                lasted,
                 whole("sortie", sortie).orElse(0),
                 aircraft,
                 payload,
                 before.flatMap(FlightRecord::place).or(() -> place),
-                crew(),
+                people(),
                 aboard,
                 planned,
                 new Figures(
                         taken, OptionalDouble.of(lasted), was.areaM2(), was.enough(), battery(aboard, was), was.gsdM()),
                 new Air(
-                        speed("wind", wind, units),
-                        speed("gust", gust, units),
+                        measure("wind", wind, units.unit(UnitKind.SPEED)),
+                        measure("gust", gust, units.unit(UnitKind.SPEED)),
                         direction(),
-                        measure("air", air, UnitKind.TEMPERATURE, units),
+                        measure("air", air, units.unit(UnitKind.TEMPERATURE)),
                         weather),
                 whole("satellites", satellites),
                 base,
-                happenings(),
+                told(),
                 notes);
     }
 
@@ -184,7 +231,7 @@ public final class FlightForm {
                 "start", typed, "“%s” is no day and time such as 2026-05-14 10:42.".formatted(typed.strip()));
     }
 
-    private List<Crew> crew() {
+    private List<Crew> people() {
         return crew.lines()
                 .filter(line -> !line.isBlank())
                 .map(line -> {
@@ -198,7 +245,7 @@ public final class FlightForm {
                 .toList();
     }
 
-    private List<Pack> packs() {
+    private List<Pack> aboard() {
         List<Pack> all = new ArrayList<>();
         for (String line : packs.lines().filter(one -> !one.isBlank()).toList()) {
             Matcher parts = PACK.matcher(line.strip());
@@ -216,7 +263,7 @@ public final class FlightForm {
                 : OptionalDouble.of(Double.parseDouble(text.replace(',', '.')) / 100);
     }
 
-    private List<Happening> happenings() {
+    private List<Happening> told() {
         List<Happening> all = new ArrayList<>();
         for (String line : happenings.lines().filter(one -> !one.isBlank()).toList()) {
             String rest = line.strip();
@@ -251,174 +298,22 @@ public final class FlightForm {
     }
 
     private OptionalDouble direction() {
-        OptionalDouble degrees = figure("from", from.replace("°", ""));
-        degrees.ifPresent(value -> InputFault.within("from", value, 0, 360, "°"));
-        return degrees.isPresent() ? OptionalDouble.of(Math.toRadians(degrees.getAsDouble())) : OptionalDouble.empty();
+        OptionalDouble rad = measure("from", from, Unit.DEGREE);
+        rad.ifPresent(value -> InputFault.within("from", Math.toDegrees(value), 0, 360, "°"));
+        return rad;
     }
 
-    private static OptionalDouble speed(String field, String typed, UnitChoice units) {
-        return measure(field, typed, UnitKind.SPEED, units);
-    }
-
-    private static OptionalDouble measure(String field, String typed, UnitKind kind, UnitChoice units) {
+    private static OptionalDouble measure(String field, String typed, Unit usual) {
         return typed.isBlank()
                 ? OptionalDouble.empty()
-                : OptionalDouble.of(
-                        Measure.typed(field, typed, units.unit(kind)).si());
-    }
-
-    private static OptionalDouble figure(String field, String typed) {
-        if (typed.isBlank()) {
-            return OptionalDouble.empty();
-        }
-        try {
-            return OptionalDouble.of(Double.parseDouble(typed.strip().replace(',', '.')));
-        } catch (NumberFormatException words) {
-            throw new InputFault(field, typed, "“%s” is no figure.".formatted(typed.strip()));
-        }
+                : OptionalDouble.of(Measure.typed(field, typed, usual).si());
     }
 
     private static OptionalInt whole(String field, String typed) {
-        OptionalDouble value = figure(field, typed);
+        OptionalDouble value = measure(field, typed, Unit.COUNT);
         if (value.isPresent() && value.getAsDouble() != Math.rint(value.getAsDouble())) {
             throw new InputFault(field, typed, "“%s” is no whole number.".formatted(typed.strip()));
         }
         return value.isPresent() ? OptionalInt.of((int) value.getAsDouble()) : OptionalInt.empty();
-    }
-
-    public String getStart() {
-        return start;
-    }
-
-    public void setStart(String typed) {
-        start = typed;
-    }
-
-    public String getMinutes() {
-        return minutes;
-    }
-
-    public void setMinutes(String typed) {
-        minutes = typed;
-    }
-
-    public String getSortie() {
-        return sortie;
-    }
-
-    public void setSortie(String typed) {
-        sortie = typed;
-    }
-
-    public String getAircraft() {
-        return aircraft;
-    }
-
-    public void setAircraft(String typed) {
-        aircraft = typed;
-    }
-
-    public String getPayload() {
-        return payload;
-    }
-
-    public void setPayload(String typed) {
-        payload = typed;
-    }
-
-    public String getCrew() {
-        return crew;
-    }
-
-    public void setCrew(String typed) {
-        crew = typed;
-    }
-
-    public String getPacks() {
-        return packs;
-    }
-
-    public void setPacks(String typed) {
-        packs = typed;
-    }
-
-    public String getPhotos() {
-        return photos;
-    }
-
-    public void setPhotos(String typed) {
-        photos = typed;
-    }
-
-    public String getWind() {
-        return wind;
-    }
-
-    public void setWind(String typed) {
-        wind = typed;
-    }
-
-    public String getGust() {
-        return gust;
-    }
-
-    public void setGust(String typed) {
-        gust = typed;
-    }
-
-    public String getFrom() {
-        return from;
-    }
-
-    public void setFrom(String typed) {
-        from = typed;
-    }
-
-    public String getAir() {
-        return air;
-    }
-
-    public void setAir(String typed) {
-        air = typed;
-    }
-
-    public String getWeather() {
-        return weather;
-    }
-
-    public void setWeather(String typed) {
-        weather = typed;
-    }
-
-    public String getSatellites() {
-        return satellites;
-    }
-
-    public void setSatellites(String typed) {
-        satellites = typed;
-    }
-
-    public String getBase() {
-        return base;
-    }
-
-    public void setBase(String typed) {
-        base = typed;
-    }
-
-    public String getHappenings() {
-        return happenings;
-    }
-
-    public void setHappenings(String typed) {
-        happenings = typed;
-    }
-
-    public String getNotes() {
-        return notes;
-    }
-
-    public void setNotes(String typed) {
-        notes = typed;
     }
 }

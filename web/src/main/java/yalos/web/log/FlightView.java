@@ -4,6 +4,7 @@ import java.time.format.DateTimeFormatter;
 import java.util.List;
 import java.util.Locale;
 import java.util.stream.Collectors;
+import yalos.core.light.Sun;
 import yalos.core.logbook.Difference;
 import yalos.core.logbook.FlightRecord;
 import yalos.core.logbook.FlightRecord.Crew;
@@ -11,7 +12,7 @@ import yalos.core.logbook.FlightRecord.Kind;
 import yalos.core.logbook.FlightRecord.Pack;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
-import yalos.web.log.Logbook.Kept;
+import yalos.web.log.FlightLog.Kept;
 
 /**
  * A flight as lists and pages show it.
@@ -27,18 +28,14 @@ public record FlightView(
         String sortie,
         String minutes,
         String aircraft,
-        String payload,
         String crew,
         String packs,
         String photos,
         String air,
         String sun,
-        String satellites,
-        String base,
         String source,
         String state,
         String why,
-        String notes,
         List<Difference> differences,
         List<Line> lines,
         long incidents) {
@@ -59,7 +56,6 @@ public record FlightView(
                 flight.sortie() == 0 ? "" : String.valueOf(flight.sortie()),
                 units.text(UnitKind.DURATION, flight.minutes() * 60),
                 flight.aircraft(),
-                flight.payload(),
                 crew(flight),
                 flight.packs().stream().map(FlightView::pack).collect(Collectors.joining(", ")),
                 flight.flown().photos().isPresent()
@@ -67,14 +63,9 @@ public record FlightView(
                         : "–",
                 air(flight, units),
                 sun(flight),
-                flight.satellites().isPresent()
-                        ? String.valueOf(flight.satellites().getAsInt())
-                        : "",
-                flight.base(),
                 kept.source().words(),
                 state,
                 kept.row().leftOut,
-                flight.notes(),
                 Difference.of(flight.planned(), flight.flown(), units),
                 flight.happenings().stream()
                         .map(one -> new Line(
@@ -118,13 +109,15 @@ public record FlightView(
         return words.toString().replaceFirst("^, ", "");
     }
 
-    /** Where it stood; below the horizon it is night. */
     static String sun(FlightRecord flight) {
-        return flight.sun()
-                .map(sun -> sun.elevationRad() <= 0
-                        ? "below the horizon"
-                        : "%.0f° high, from %03.0f°"
-                                .formatted(Math.toDegrees(sun.elevationRad()), Math.toDegrees(sun.azimuthRad())))
-                .orElse("");
+        return flight.sun().map(FlightView::sun).orElse("");
+    }
+
+    /** Where it stood; below the horizon it is night. */
+    static String sun(Sun sun) {
+        return sun.elevationRad() <= 0
+                ? "below the horizon"
+                : "%.0f° high, from %03.0f°"
+                        .formatted(Math.toDegrees(sun.elevationRad()), Math.toDegrees(sun.azimuthRad()));
     }
 }

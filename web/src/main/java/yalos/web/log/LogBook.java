@@ -21,13 +21,13 @@ import yalos.web.take.FlownTake;
 class LogBook implements StageBook {
     private static final int SHOWN = 50;
 
-    private final Logbook log;
+    private final FlightLog log;
     private final LogMapper rows;
     private final FlyMapper runs;
     private final FlownTake takes;
     private final RepeatBook repeats;
 
-    LogBook(Logbook log, LogMapper rows, FlyMapper runs, FlownTake takes, RepeatBook repeats) {
+    LogBook(FlightLog log, LogMapper rows, FlyMapper runs, FlownTake takes, RepeatBook repeats) {
         this.log = log;
         this.rows = rows;
         this.runs = runs;
@@ -45,7 +45,7 @@ class LogBook implements StageBook {
 
     @Override
     public Optional<Standing> standing(OpenBlock block, Planned planned) {
-        int flights = rows.count(Wanted.ofBlock(block.id()));
+        int flights = rows.count(Wanted.ofBlock(block.id()).thatCount());
         return Optional.of(
                 flights == 0
                         ? new Standing("not flown", "")
@@ -64,13 +64,19 @@ class LogBook implements StageBook {
         model.addAttribute("flightCount", log.count(own));
         model.addAttribute("hours", opened.units().text(UnitKind.DURATION, totals.minutes() * 60));
         model.addAttribute("counted", totals.flights());
+        model.addAttribute(
+                "lastFlown",
+                log.flights(own.thatCount(), 0, 1).stream()
+                        .map(kept -> kept.flight().start().toLocalDate().toString())
+                        .findFirst()
+                        .orElse(""));
         model.addAttribute("flownPhotos", "%,d".formatted(totals.photos()));
         model.addAttribute(
                 "canRun", runs.last(block.id()).filter(run -> run.ticks > 0).isPresent());
         model.addAttribute(
                 "runKept",
                 runs.last(block.id())
-                        .filter(run -> rows.taken(block.id(), Logbook.Source.RUN.name(), run.id))
+                        .filter(run -> rows.taken(block.id(), FlightLog.Source.RUN.name(), run.id))
                         .isPresent());
         model.addAttribute("takenSorties", takes.any(block.id()) ? sorties(opened) : List.of());
         repeats.fill(opened, model);
@@ -82,7 +88,7 @@ class LogBook implements StageBook {
                 .map(flight -> new Sortie(
                         flight.sortie(),
                         words(flight, opened),
-                        rows.taken(block, Logbook.Source.TAKE.name(), flight.sortie())))
+                        rows.taken(block, FlightLog.Source.TAKE.name(), flight.sortie())))
                 .toList();
     }
 

@@ -12,33 +12,30 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.servlet.ModelAndView;
 import yalos.core.fault.InputFault;
-import yalos.core.geodesy.LonLat;
+import yalos.core.logbook.Difference;
 import yalos.core.logbook.FlightRecord;
-import yalos.core.logbook.FlightRecord.Crew;
 import yalos.core.logbook.FlightRecord.Figures;
 import yalos.web.block.Blocks;
 import yalos.web.block.OpenBlock;
 import yalos.web.fly.FlownRuns;
-import yalos.web.log.Logbook.From;
-import yalos.web.log.Logbook.Kept;
-import yalos.web.log.Logbook.Source;
+import yalos.web.log.FlightLog.From;
+import yalos.web.log.FlightLog.Kept;
+import yalos.web.log.FlightLog.Source;
 import yalos.web.shell.NotThere;
-import yalos.web.shell.Person;
 import yalos.web.shell.Preferences;
 import yalos.web.sorties.SortieDesk;
-import yalos.web.store.LogMapper.FlightRow;
 import yalos.web.take.FlownTake;
 
 /** A flight taken into the log, from a rehearsal, from the photos, or typed; and mended. */
 @Controller
 class LogController {
     private final Blocks blocks;
-    private final Logbook log;
+    private final FlightLog log;
     private final FlownRuns runs;
     private final FlownTake takes;
     private final Preferences preferences;
 
-    LogController(Blocks blocks, Logbook log, FlownRuns runs, FlownTake takes, Preferences preferences) {
+    LogController(Blocks blocks, FlightLog log, FlownRuns runs, FlownTake takes, Preferences preferences) {
         this.blocks = blocks;
         this.log = log;
         this.runs = runs;
@@ -68,39 +65,32 @@ class LogController {
         return Optional.empty();
     }
 
-    /** A form with what is known of the block. */
-    private static FlightForm empty(OpenBlock block, FlightForm form) {
-        form.setAircraft(block.facts().aircraft().name());
-        form.setPayload(block.facts().kit().name());
-        form.setCrew(Person.present().isEmpty() ? "" : Person.present() + ", " + Crew.PILOT);
-        return form;
-    }
-
     @GetMapping("/blocks/{id}/log/new")
     ModelAndView form(@PathVariable long id, @RequestParam(defaultValue = "typed") String source) {
         OpenBlock block = blocks.open(id);
         Optional<Begun> begun = begun(block, source);
         FlightForm form = begun.map(one -> FlightForm.of(one.flight(), preferences.units()))
-                .orElseGet(() -> empty(block, new FlightForm()));
+                .orElseGet(() -> FlightForm.of(block.facts()));
         boolean counted = begun.map(one -> one.from().counted()).orElse(true);
         ModelAndView page = page(HttpStatus.OK, form, counted, null);
         page.addObject("block", block);
         page.addObject("source", source);
-        begun.ifPresent(one -> page.addObject(
-                "planned",
-                one.flight().planned().equals(Figures.NONE)
-                        ? List.of()
-                        : FlightView.of(kept(one), preferences.units()).differences()));
+        page.addObject("heading", title(source));
+        begun.ifPresent(one -> page.addObject("planned", differences(one.flight())));
         return page;
     }
 
-    private static Kept kept(Begun begun) {
-        FlightRow row = new FlightRow();
-        row.id = 0L;
-        row.source = begun.from().source().name();
-        row.jobName = "";
-        row.blockName = "";
-        return new Kept(row, begun.flight());
+    private static String title(String source) {
+        return source.equals("run")
+                ? "The rehearsal, for the log"
+                : source.startsWith("take:") ? "From the photos, for the log" : "A flight for the log";
+    }
+
+    /** Planned beside flown; nothing where nothing was planned. */
+    private List<Difference> differences(FlightRecord flight) {
+        return flight.planned().equals(Figures.NONE)
+                ? List.of()
+                : Difference.of(flight.planned(), flight.flown(), preferences.units());
     }
 
     private ModelAndView page(HttpStatus status, FlightForm form, boolean counted, InputFault fault) {
@@ -109,7 +99,6 @@ class LogController {
         page.addObject("counted", counted);
         page.addObject("fault", fault == null ? "" : fault.getMessage());
         page.addObject("faultField", fault == null ? "" : fault.field());
-        page.addObject("knownAircraft", log.aircraft());
         page.addObject("planned", List.of());
         page.addObject("kept", null);
         page.addObject("source", "typed");
@@ -126,7 +115,10 @@ class LogController {
         try {
             Optional<Begun> begun = begun(block, source);
             FlightRecord flight = form.read(
-                    begun.map(Begun::flight), SortieDesk.clock(block.facts()), place(block), preferences.units());
+                    begun.map(Begun::flight),
+                    SortieDesk.clock(block.facts()),
+                    block.facts().place(),
+                    preferences.units());
             refuseFuture(flight);
             From with = begun.map(Begun::from).orElse(From.typed());
             log.keep(block, flight, new From(with.source(), with.sourceId(), counted, with.facts()));
@@ -135,6 +127,7 @@ class LogController {
             ModelAndView page = page(HttpStatus.BAD_REQUEST, form, counted, fault);
             page.addObject("block", block);
             page.addObject("source", source);
+            page.addObject("heading", title(source));
             return page;
         }
     }
@@ -150,14 +143,6 @@ class LogController {
         }
     }
 
-    private static Optional<LonLat> place(OpenBlock block) {
-        return block.facts()
-                .launch()
-                .or(() -> block.facts().outline().isEmpty()
-                        ? Optional.empty()
-                        : Optional.of(block.facts().outline().middle()));
-    }
-
     /** A flight with all that is known of it, to be mended. */
     @GetMapping("/log/flights/{id}")
     ModelAndView flight(@PathVariable long id) {
@@ -167,8 +152,10 @@ class LogController {
 
     private ModelAndView flight(HttpStatus status, Kept kept, FlightForm form, boolean counted, InputFault fault) {
         ModelAndView page = page(status, form, counted, fault);
-        page.addObject("kept", FlightView.of(kept, preferences.units()));
-        page.addObject("planned", FlightView.of(kept, preferences.units()).differences());
+        FlightView view = FlightView.of(kept, preferences.units());
+        page.addObject("kept", view);
+        page.addObject("heading", "Flight of " + view.start());
+        page.addObject("planned", differences(kept.flight()));
         page.addObject("keptAt", said(kept.row().keptAt, kept.row().keptBy));
         return page;
     }
@@ -185,7 +172,9 @@ class LogController {
         Kept kept = log.flight(id);
         try {
             FlightRecord before = kept.flight();
-            log.change(id, form.read(Optional.of(before), before.zone(), before.place(), preferences.units()), counted);
+            FlightRecord mended = form.read(Optional.of(before), before.zone(), before.place(), preferences.units());
+            refuseFuture(mended);
+            log.change(id, mended, counted);
             return new ModelAndView("redirect:/log/flights/" + id);
         } catch (InputFault fault) {
             return flight(HttpStatus.BAD_REQUEST, kept, form, counted, fault);
@@ -193,19 +182,23 @@ class LogController {
     }
 
     @PostMapping("/log/flights/{id}/leave-out")
-    String leaveOut(
+    ModelAndView leaveOut(
             @PathVariable long id,
             @RequestParam(defaultValue = "true") boolean out,
             @RequestParam(defaultValue = "") String why) {
-        log.leaveOut(id, out, why);
-        return "redirect:/log/flights/" + id;
+        return asked(id, () -> log.leaveOut(id, out, why));
     }
 
     /** What it took of its battery corrects the aircraft's figures. */
     @PostMapping("/log/flights/{id}/consumed")
     ModelAndView consumed(@PathVariable long id) {
+        return asked(id, () -> log.consumed(id));
+    }
+
+    /** Something asked of a kept flight; what speaks against it stands on its page. */
+    private ModelAndView asked(long id, Runnable act) {
         try {
-            log.consumed(id);
+            act.run();
             return new ModelAndView("redirect:/log/flights/" + id);
         } catch (InputFault fault) {
             Kept kept = log.flight(id);

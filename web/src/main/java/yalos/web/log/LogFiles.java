@@ -14,7 +14,7 @@ import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ObjectNode;
 import yalos.core.logbook.FlightRecord;
 import yalos.core.logbook.FlightRecord.Pack;
-import yalos.web.log.Logbook.Kept;
+import yalos.web.log.FlightLog.Kept;
 import yalos.web.store.LogMapper.Wanted;
 
 /** Flights as open files, in SI: the name of a column holds its unit. */
@@ -54,9 +54,9 @@ public class LogFiles {
         "uid"
     };
 
-    private final Logbook log;
+    private final FlightLog log;
 
-    LogFiles(Logbook log) {
+    LogFiles(FlightLog log) {
         this.log = log;
     }
 

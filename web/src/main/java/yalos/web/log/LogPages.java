@@ -12,8 +12,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.OptionalDouble;
 import java.util.OptionalInt;
-import org.springframework.http.ContentDisposition;
-import org.springframework.http.HttpHeaders;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -22,10 +20,14 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import yalos.core.fault.InputFault;
+import yalos.core.fault.TypedDay;
 import yalos.core.logbook.Totals;
 import yalos.core.logbook.Totals.Sum;
+import yalos.core.units.Measure;
+import yalos.core.units.Unit;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
+import yalos.web.shell.Download;
 import yalos.web.shell.Preferences;
 import yalos.web.store.LogMapper.Wanted;
 
@@ -35,11 +37,11 @@ class LogPages {
     private static final int A_PAGE = 50;
     private static final int MOST = 100_000;
 
-    private final Logbook log;
+    private final FlightLog log;
     private final LogFiles files;
     private final Preferences preferences;
 
-    LogPages(Logbook log, LogFiles files, Preferences preferences) {
+    LogPages(FlightLog log, LogFiles files, Preferences preferences) {
         this.log = log;
         this.files = files;
         this.preferences = preferences;
@@ -148,10 +150,7 @@ class LogPages {
     }
 
     private static Writer writer(HttpServletResponse response, String type, String name) throws IOException {
-        response.setContentType(type);
-        response.setHeader(
-                HttpHeaders.CONTENT_DISPOSITION,
-                ContentDisposition.attachment().filename(name).build().toString());
+        Download.head(response, type, name);
         return new OutputStreamWriter(response.getOutputStream(), StandardCharsets.UTF_8);
     }
 
@@ -163,18 +162,11 @@ class LogPages {
             @RequestParam(defaultValue = "") String days,
             @RequestParam String done,
             @RequestParam(defaultValue = "") String note) {
-        LocalDate on = LogSearch.day("done", done)
-                .orElseThrow(() -> new InputFault("done", done, "Say on which day it was done."));
+        LocalDate on = TypedDay.needed("done", done);
         if (on.isAfter(LocalDate.now().plusDays(1))) {
             throw new InputFault("done", done, "That day has not come yet.");
         }
-        log.serviced(
-                thing,
-                what,
-                hours.isBlank() ? OptionalDouble.empty() : OptionalDouble.of(LogSearch.figure("hours", hours)),
-                days.isBlank() ? OptionalInt.empty() : OptionalInt.of((int) Math.round(LogSearch.figure("days", days))),
-                on,
-                note);
+        log.serviced(thing, what, figure("hours", hours), days(figure("days", days)), on, note);
         return "redirect:/log#service";
     }
 
@@ -182,5 +174,15 @@ class LogPages {
     String end(@PathVariable long id) {
         log.dropService(id);
         return "redirect:/log#service";
+    }
+
+    private static OptionalDouble figure(String field, String typed) {
+        return typed.isBlank()
+                ? OptionalDouble.empty()
+                : OptionalDouble.of(Measure.typed(field, typed, Unit.COUNT).si());
+    }
+
+    private static OptionalInt days(OptionalDouble figure) {
+        return figure.isPresent() ? OptionalInt.of((int) Math.round(figure.getAsDouble())) : OptionalInt.empty();
     }
 }

@@ -2,180 +2,97 @@ package yalos.web.log;
 
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
-import java.time.DateTimeException;
 import java.time.LocalDate;
-import java.util.Map;
 import java.util.Optional;
 import yalos.core.exchange.TypedPosition;
 import yalos.core.fault.InputFault;
+import yalos.core.fault.TypedDay;
 import yalos.core.geodesy.LonLat;
+import yalos.core.units.Measure;
+import yalos.core.units.Unit;
 import yalos.web.store.LogMapper.Wanted;
 
 /** What is looked for in the log, as typed. */
-public final class LogSearch {
-    private static final double M_A_DEGREE = 111_320;
-    private static final double USUAL_KM = 5;
+public record LogSearch(
+        Long block,
+        String text,
+        String aircraft,
+        String person,
+        String battery,
+        String from,
+        String to,
+        String place,
+        String km) {
+    private static final double USUAL_M = 5000;
+    private static final double LEAST_M = 10;
+    private static final double MOST_M = 20_100_000;
 
-    private Long block;
-    private String text = "";
-    private String aircraft = "";
-    private String person = "";
-    private String battery = "";
-    private String from = "";
-    private String to = "";
-    private String place = "";
-    private String km = "";
-
-    public Long getBlock() {
-        return block;
+    public LogSearch {
+        text = or(text);
+        aircraft = or(aircraft);
+        person = or(person);
+        battery = or(battery);
+        from = or(from);
+        to = or(to);
+        place = or(place);
+        km = or(km);
     }
 
-    public void setBlock(Long id) {
-        block = id;
-    }
-
-    public String getText() {
-        return text;
-    }
-
-    public void setText(String typed) {
-        text = typed;
-    }
-
-    public String getAircraft() {
-        return aircraft;
-    }
-
-    public void setAircraft(String typed) {
-        aircraft = typed;
-    }
-
-    public String getPerson() {
-        return person;
-    }
-
-    public void setPerson(String typed) {
-        person = typed;
-    }
-
-    public String getBattery() {
-        return battery;
-    }
-
-    public void setBattery(String typed) {
-        battery = typed;
-    }
-
-    public String getFrom() {
-        return from;
-    }
-
-    public void setFrom(String typed) {
-        from = typed;
-    }
-
-    public String getTo() {
-        return to;
-    }
-
-    public void setTo(String typed) {
-        to = typed;
-    }
-
-    public String getPlace() {
-        return place;
-    }
-
-    public void setPlace(String typed) {
-        place = typed;
-    }
-
-    public String getKm() {
-        return km;
-    }
-
-    public void setKm(String typed) {
-        km = typed;
+    private static String or(String typed) {
+        return typed == null ? "" : typed.strip();
     }
 
     /** The same as an address goes on with it. */
     public String query() {
         StringBuilder query = new StringBuilder();
-        Map<String, String> all = Map.of(
-                "text",
-                text,
-                "aircraft",
-                aircraft,
-                "person",
-                person,
-                "battery",
-                battery,
-                "from",
-                from,
-                "to",
-                to,
-                "place",
-                place,
-                "km",
-                km);
-        all.entrySet().stream()
-                .filter(one -> !one.getValue().isBlank())
-                .sorted(Map.Entry.comparingByKey())
-                .forEach(one -> query.append('&')
-                        .append(one.getKey())
-                        .append('=')
-                        .append(URLEncoder.encode(one.getValue(), StandardCharsets.UTF_8)));
-        if (block != null) {
-            query.append("&block=").append(block);
+        String[][] all = {
+            {"text", text},
+            {"aircraft", aircraft},
+            {"person", person},
+            {"battery", battery},
+            {"from", from},
+            {"to", to},
+            {"place", place},
+            {"km", km},
+            {"block", block == null ? "" : block.toString()}
+        };
+        for (String[] one : all) {
+            if (!one[1].isEmpty()) {
+                query.append('&').append(one[0]).append('=').append(URLEncoder.encode(one[1], StandardCharsets.UTF_8));
+            }
         }
         return query.toString();
     }
 
+    /**
+     * @throws InputFault naming what cannot be read
+     */
     Wanted wanted() {
-        Double[] box = box();
+        Optional<LonLat> at =
+                place.isEmpty() ? Optional.empty() : Optional.of(TypedPosition.read(place, Optional.empty()));
         return new Wanted(
                 block,
-                or(aircraft),
-                or(person),
-                or(battery),
-                day("from", from).map(LocalDate::atStartOfDay).orElse(null),
-                day("to", to).map(last -> last.plusDays(1).atStartOfDay()).orElse(null),
-                box[0],
-                box[1],
-                box[2],
-                box[3],
-                or(text));
+                false,
+                wanted(aircraft),
+                wanted(person),
+                wanted(battery),
+                TypedDay.of("from", from).map(LocalDate::atStartOfDay).orElse(null),
+                TypedDay.of("to", to)
+                        .map(last -> last.plusDays(1).atStartOfDay())
+                        .orElse(null),
+                at.map(LonLat::lonDeg).orElse(null),
+                at.map(LonLat::latDeg).orElse(null),
+                at.map(there -> metres()).orElse(null),
+                wanted(text));
     }
 
-    private Double[] box() {
-        if (place.isBlank()) {
-            return new Double[4];
-        }
-        LonLat at = TypedPosition.read(place, Optional.empty());
-        double around = (km.isBlank() ? USUAL_KM : figure("km", km)) * 1000;
-        InputFault.within("km", around / 1000, 0.01, 20_000, "km");
-        double north = around / M_A_DEGREE;
-        double east = north / Math.max(0.01, Math.cos(Math.toRadians(at.latDeg())));
-        return new Double[] {at.lonDeg() - east, at.latDeg() - north, at.lonDeg() + east, at.latDeg() + north};
+    private double metres() {
+        double metres =
+                km.isEmpty() ? USUAL_M : Measure.typed("km", km, Unit.KILOMETRE).si();
+        return InputFault.within("km", metres, LEAST_M, MOST_M, "m");
     }
 
-    private static String or(String typed) {
-        return typed == null || typed.isBlank() ? null : typed.strip();
-    }
-
-    static Optional<LocalDate> day(String field, String typed) {
-        try {
-            return typed.isBlank() ? Optional.empty() : Optional.of(LocalDate.parse(typed.strip()));
-        } catch (DateTimeException none) {
-            throw new InputFault(field, typed, "“%s” is no day such as 2026-05-14.".formatted(typed));
-        }
-    }
-
-    static double figure(String field, String typed) {
-        try {
-            return Double.parseDouble(typed.strip().replace(',', '.'));
-        } catch (NumberFormatException none) {
-            throw new InputFault(field, typed, "“%s” is no figure.".formatted(typed));
-        }
+    private static String wanted(String typed) {
+        return typed.isEmpty() ? null : typed;
     }
 }

@@ -22,7 +22,6 @@ import yalos.web.store.BlockFacts;
 import yalos.web.store.LogMapper;
 import yalos.web.store.LogMapper.RepeatedRow;
 import yalos.web.store.LogMapper.SeriesRow;
-import yalos.web.store.LogMapper.Wanted;
 
 /** The same again, as the Log stage shows it: what it repeats, when it comes round, the same light. */
 @Component
@@ -68,38 +67,24 @@ class RepeatBook {
 
     /** The flight whose light is wanted: the very first of the row, or the block's own first, or the one its day names. */
     Optional<First> first(OpenBlock block) {
-        BlockFacts facts = block.facts();
-        Optional<LonLat> place = facts.launch()
-                .or(() -> facts.outline().isEmpty()
-                        ? Optional.empty()
-                        : Optional.of(facts.outline().middle()));
-        Optional<LocalDateTime> start = rows.repeated(block.id())
-                .flatMap(row -> Optional.ofNullable(row.firstStart()))
-                .or(() -> ownFirst(block.id()))
-                .or(() -> facts.field().day().earlier());
-        if (place.isEmpty() || start.isEmpty()) {
-            return Optional.empty();
-        }
-        ZoneId zone = SortieDesk.clock(facts);
-        Sun sun = Sun.at(place.orElseThrow(), start.orElseThrow().atZone(zone).toInstant());
-        return Optional.of(new First(start.orElseThrow(), zone, place.orElseThrow(), sun));
+        return first(
+                block.facts(),
+                rows.repeated(block.id())
+                        .flatMap(row -> Optional.ofNullable(row.firstStart()))
+                        .or(() -> rows.firstStart(block.id()))
+                        .or(() -> block.facts().field().day().earlier()));
     }
 
-    private Optional<LocalDateTime> ownFirst(long block) {
-        int count = rows.count(Wanted.ofBlock(block));
-        return count == 0
-                ? Optional.empty()
-                : rows.flights(Wanted.ofBlock(block), count - 1, 1).stream()
-                        .findFirst()
-                        .map(row -> row.startedAt);
+    /** Where the sun stood when a flight began; empty where place or time are not known. */
+    static Optional<First> first(BlockFacts facts, Optional<LocalDateTime> start) {
+        ZoneId zone = SortieDesk.clock(facts);
+        return facts.place()
+                .flatMap(at -> start.map(begun ->
+                        new First(begun, zone, at, Sun.at(at, begun.atZone(zone).toInstant()))));
     }
 
     static String sun(First first) {
-        return "%s: sun %.0f° high, from %03.0f°"
-                .formatted(
-                        first.start().toString().replace('T', ' '),
-                        Math.toDegrees(first.sun().elevationRad()),
-                        Math.toDegrees(first.sun().azimuthRad()));
+        return first.start().toString().replace('T', ' ') + ": sun " + FlightView.sun(first.sun());
     }
 
     static List<LocalDate> dates(SeriesRow row, LocalDate after, int count) {

@@ -1,6 +1,5 @@
 package yalos.web.log;
 
-import java.time.DateTimeException;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
@@ -10,11 +9,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.TreeSet;
-import org.springframework.http.ContentDisposition;
-import org.springframework.http.HttpHeaders;
+import java.util.stream.Collectors;
 import org.springframework.http.HttpStatus;
-import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -23,6 +19,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.servlet.ModelAndView;
 import yalos.core.fault.InputFault;
+import yalos.core.fault.TypedDay;
 import yalos.core.logbook.Reminder;
 import yalos.core.logbook.SameLight;
 import yalos.core.logbook.Series;
@@ -34,6 +31,7 @@ import yalos.web.log.RepeatBook.First;
 import yalos.web.log.RepeatBook.Next;
 import yalos.web.log.Repeats.Before;
 import yalos.web.log.Repeats.Decided;
+import yalos.web.shell.Download;
 import yalos.web.shell.NotThere;
 import yalos.web.shell.Preferences;
 import yalos.web.store.LogMapper;
@@ -45,6 +43,7 @@ class RepeatController {
     private static final int MOST_AHEAD = 365;
     private static final int CALENDAR_DATES = 12;
     private static final int LIGHT_DAYS = 12;
+    private static final int LONGEST_NAME = 80;
 
     private final Blocks blocks;
     private final Repeats repeats;
@@ -75,9 +74,23 @@ class RepeatController {
     ModelAndView offer(@PathVariable long id, @RequestParam String of, @RequestParam(defaultValue = "") String day) {
         OpenBlock block = blocks.open(id);
         Before before = repeats.before(block, of);
-        LocalDate on = day.isBlank() ? proposed(block, before) : date(day);
+        LocalDate on = day.isBlank() ? proposed(block, before) : TypedDay.needed("day", day);
         String name = block.name() + ", " + on;
-        return page(HttpStatus.OK, block, before, on, name.substring(0, Math.min(name.length(), 80)), "");
+        Set<String> proposed = repeats.changes(block, before).stream()
+                .filter(Since.Change::take)
+                .map(Since.Change::part)
+                .collect(Collectors.toSet());
+        Map<String, String> conditions = new LinkedHashMap<>();
+        repeats.points(block, before, on).stream()
+                .filter(Since.Point::old)
+                .forEach(point -> conditions.put(point.name(), "doubtful"));
+        Decided decided = new Decided(
+                name.substring(0, Math.min(name.length(), LONGEST_NAME)),
+                Optional.of(on),
+                proposed,
+                proposed.contains("terrain") ? "now" : "then",
+                conditions);
+        return page(HttpStatus.OK, block, before, on, decided, "");
     }
 
     /** The next date of the series, or the same day next year. */
@@ -90,26 +103,24 @@ class RepeatController {
                         .orElse(LocalDate.now().plusDays(1)));
     }
 
+    /** The offer, with what is proposed of it, or what was decided and cannot be kept. */
     private ModelAndView page(
-            HttpStatus status, OpenBlock block, Before before, LocalDate on, String name, String fault) {
+            HttpStatus status, OpenBlock block, Before before, LocalDate on, Decided decided, String fault) {
         ModelAndView page = new ModelAndView("log/repeat", status);
-        List<Since.Change> changes = repeats.changes(block, before);
-        Set<String> taken = new TreeSet<>();
-        changes.stream().filter(Since.Change::take).forEach(change -> taken.add(change.part()));
-        boolean terrainNow = taken.contains("terrain");
-        Decided proposed = new Decided(name, Optional.of(on), taken, terrainNow ? "now" : "then", Map.of());
         page.addObject("block", block);
         page.addObject("before", before);
         page.addObject("day", on);
-        page.addObject("name", name);
+        page.addObject("decided", decided);
         page.addObject("fault", fault);
-        page.addObject("changes", changes);
-        page.addObject("terrainNow", terrainNow);
+        page.addObject("changes", repeats.changes(block, before));
         page.addObject("others", FactsDifference.of(before.facts(), block.facts(), preferences.units()));
         page.addObject("models", models.ofJob(block.jobId(), preferences.units()));
         page.addObject("points", repeats.points(block, before, on));
-        page.addObject("moved", repeats.moved(before.facts(), repeats.facts(block, before, proposed)));
-        Optional<First> first = before.start().isPresent() ? book.first(block) : Optional.empty();
+        page.addObject(
+                "moved",
+                repeats.moved(before.facts(), repeats.facts(block, before, decided))
+                        .orElse(null));
+        Optional<First> first = RepeatBook.first(before.facts(), repeats.first(block, before));
         page.addObject("firstSun", first.map(RepeatBook::sun).orElse(""));
         page.addObject(
                 "light", first.map(one -> RepeatBook.next(on, Optional.of(one))).orElse(null));
@@ -145,21 +156,12 @@ class RepeatController {
                 condition.put(key.substring("point:".length()), value);
             }
         });
-        LocalDate on = date(day);
+        LocalDate on = TypedDay.needed("day", day);
+        Decided decided = new Decided(name, Optional.of(on), Set.copyOf(take), terrain, condition);
         try {
-            long made = repeats.repeat(
-                    block, before, new Decided(name, Optional.of(on), Set.copyOf(take), terrain, condition));
-            return new ModelAndView("redirect:/blocks/" + made + "/log");
+            return new ModelAndView("redirect:/blocks/" + repeats.repeat(block, before, decided) + "/log");
         } catch (InputFault fault) {
-            return page(HttpStatus.BAD_REQUEST, block, before, on, name, fault.getMessage());
-        }
-    }
-
-    private static LocalDate date(String typed) {
-        try {
-            return LocalDate.parse(typed.strip());
-        } catch (DateTimeException none) {
-            throw new InputFault("day", typed, "“%s” is no day such as 2027-06-18.".formatted(typed));
+            return page(HttpStatus.BAD_REQUEST, block, before, on, decided, fault.getMessage());
         }
     }
 
@@ -177,8 +179,7 @@ class RepeatController {
             return "redirect:/blocks/" + id + "/log";
         }
         InputFault.within("ahead", ahead, 0, MOST_AHEAD, "days");
-        Series series = new Series(date(first), every, step);
-        rows.dropSeries(block.id());
+        Series series = new Series(TypedDay.needed("first", first), every, step);
         rows.keepSeries(new SeriesRow(block.id(), series.first(), every, step.name(), ahead));
         return "redirect:/blocks/" + id + "/log";
     }
@@ -206,15 +207,8 @@ class RepeatController {
         }
         // The same file for the same series: its stamp is the day on which the series began.
         Instant made = row.firstOn().atStartOfDay().toInstant(ZoneOffset.UTC);
-        return ResponseEntity.ok()
-                .contentType(MediaType.parseMediaType("text/calendar;charset=UTF-8"))
-                .header(
-                        HttpHeaders.CONTENT_DISPOSITION,
-                        ContentDisposition.attachment()
-                                .filename("fly-again.ics")
-                                .build()
-                                .toString())
-                .body(Reminder.file(entries, row.remindDays(), made));
+        return Download.of(
+                Reminder.file(entries, row.remindDays(), made), "text/calendar;charset=UTF-8", "fly-again.ics");
     }
 
     /** All flights of a site beside each other. */

@@ -8,19 +8,18 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.support.TransactionTemplate;
 import yalos.core.control.ControlLayout;
 import yalos.core.day.DaySettings;
 import yalos.core.fault.InputFault;
-import yalos.core.flight.Exposure;
-import yalos.core.geodesy.LonLat;
-import yalos.core.geodesy.PlanePoint;
 import yalos.core.kit.Kit;
+import yalos.core.logbook.Moved;
 import yalos.core.pins.Quantity;
 import yalos.core.plan.BlockPlan;
-import yalos.web.block.Blocks;
 import yalos.web.block.OpenBlock;
 import yalos.web.block.PlanDesk;
+import yalos.web.block.Planned;
 import yalos.web.elevation.Models;
 import yalos.web.jobs.Jobs;
 import yalos.web.kit.Catalogue;
@@ -43,7 +42,6 @@ import yalos.web.store.LogMapper.RepeatedRow;
 public class Repeats {
     private static final int LONGEST_ACCEPTED = 4000;
 
-    private final Blocks blocks;
     private final Jobs jobs;
     private final PlanDesk plans;
     private final LogMapper log;
@@ -51,17 +49,17 @@ public class Repeats {
     private final ControlMapper control;
     private final Models models;
     private final Catalogue catalogue;
+    private final TransactionTemplate transaction;
 
     Repeats(
-            Blocks blocks,
             Jobs jobs,
             PlanDesk plans,
             LogMapper log,
             HistoryMapper history,
             ControlMapper control,
             Models models,
-            Catalogue catalogue) {
-        this.blocks = blocks;
+            Catalogue catalogue,
+            PlatformTransactionManager transactions) {
         this.jobs = jobs;
         this.plans = plans;
         this.log = log;
@@ -69,6 +67,7 @@ public class Repeats {
         this.control = control;
         this.models = models;
         this.catalogue = catalogue;
+        this.transaction = new TransactionTemplate(transactions);
     }
 
     /**
@@ -109,7 +108,7 @@ public class Repeats {
      */
     public Before before(OpenBlock block, String key) {
         String[] parts = key.split(":", 2);
-        if (parts.length == 2 && parts[1].matches("\\d{1,18}")) {
+        if (parts.length == 2 && parts[1].matches("\\d{1,9}")) {
             long number = Long.parseLong(parts[1]);
             if (parts[0].equals("flight")) {
                 FlightRow row = log.flight(number)
@@ -162,7 +161,16 @@ public class Repeats {
      * @param condition of each point by name: {@code good}, {@code doubtful}, {@code gone}
      */
     public record Decided(
-            String name, Optional<LocalDate> day, Set<String> take, String terrain, Map<String, String> condition) {}
+            String name, Optional<LocalDate> day, Set<String> take, String terrain, Map<String, String> condition) {
+        /** The condition of a point, whichever way its name is written; good where nobody said otherwise. */
+        public String of(String point) {
+            return condition.entrySet().stream()
+                    .filter(one -> ControlLayout.key(one.getKey()).equals(ControlLayout.key(point)))
+                    .map(Map.Entry::getValue)
+                    .findFirst()
+                    .orElse("good");
+        }
+    }
 
     /** Facts of the new block, as decided. */
     BlockFacts facts(OpenBlock block, Before before, Decided decided) {
@@ -195,7 +203,7 @@ public class Repeats {
         }
         DaySettings day = decided.take().contains("limits") ? now.field().day() : field.day();
         field = field.with(day.again(
-                decided.day(), before.start().or(() -> then.field().day().earlier())));
+                decided.day(), first(block, before).or(() -> then.field().day().earlier())));
         ControlLayout layout = field.control();
         for (Map.Entry<String, String> one : decided.condition().entrySet()) {
             if (one.getValue().equals("gone") && layout.named(one.getKey()).isPresent()) {
@@ -222,51 +230,29 @@ public class Repeats {
         return all;
     }
 
-    /**
-     * How far stations lie from where they were, in a sentence.
-     *
-     * @param same whether every photo is taken where it was, to a millimetre
-     */
-    public record Moved(boolean same, String words) {}
-
-    Moved moved(BlockFacts then, BlockFacts again) {
-        Optional<BlockPlan> before = plans.plan(then).whole().map(whole -> whole.plan());
-        Optional<BlockPlan> after = plans.plan(again).whole().map(whole -> whole.plan());
-        if (before.isEmpty() || after.isEmpty()) {
-            return new Moved(false, "There is no plan to hold it against: its terrain may be gone.");
-        }
-        List<Exposure> was = before.orElseThrow().flight().exposures();
-        List<Exposure> is = after.orElseThrow().flight().exposures();
-        if (was.size() != is.size()) {
-            return new Moved(
-                    false, "%,d photos then, %,d now: the lines are not the same.".formatted(was.size(), is.size()));
-        }
-        double level = 0;
-        double up = 0;
-        for (int i = 0; i < was.size(); i++) {
-            LonLat there =
-                    before.orElseThrow().block().plane().toLonLat(was.get(i).point());
-            PlanePoint here = after.orElseThrow().block().plane().toPlane(there);
-            level = Math.max(level, here.distanceM(is.get(i).point()));
-            up = Math.max(up, Math.abs(was.get(i).upM() - is.get(i).upM()));
-        }
-        return level < 1e-3 && up < 1e-3
-                ? new Moved(true, "All %,d photos are taken where they were.".formatted(was.size()))
-                : new Moved(
-                        false,
-                        "%,d photos; the farthest lies %.2f m beside and %.2f m above or below where it was."
-                                .formatted(was.size(), level, up));
+    /** How far the photos move; empty where there is no plan to hold them against, such as one whose terrain is gone. */
+    Optional<Moved> moved(BlockFacts then, BlockFacts again) {
+        Optional<BlockPlan> before = plans.plan(then).whole().map(Planned.Whole::plan);
+        return before.flatMap(
+                was -> plans.plan(again).whole().map(Planned.Whole::plan).map(is -> Moved.between(was, is)));
     }
 
-    /** Makes the new block; its points keep what was measured of them, with where that comes from. */
-    @Transactional
+    /**
+     * Makes the new block; its points keep what was measured of them, with where that comes from. The plan is made in no transaction, since it may take long.
+     *
+     * @throws InputFault where it cannot be planned, or its name is taken
+     */
     public long repeat(OpenBlock block, Before before, Decided decided) {
         BlockFacts facts = facts(block, before, decided);
         plans.needed(facts);
+        return transaction.execute(kept -> keep(block, before, decided, facts));
+    }
+
+    private long keep(OpenBlock block, Before before, Decided decided, BlockFacts facts) {
         long made =
                 jobs.addBlock(block.jobId(), decided.name(), facts, "again: " + block.name() + ", " + before.words());
         for (ObservationRow row : control.observations(block.id())) {
-            String condition = decided.condition().getOrDefault(row.point(), "good");
+            String condition = decided.of(row.point());
             if (!condition.equals("gone") && facts.control().named(row.point()).isPresent()) {
                 control.append(made, reused(row, block, condition));
             }
@@ -294,7 +280,7 @@ public class Repeats {
     }
 
     /** The very first flight of a row of repeats: its light is wanted again. */
-    private Optional<LocalDateTime> first(OpenBlock block, Before before) {
+    Optional<LocalDateTime> first(OpenBlock block, Before before) {
         return log.repeated(block.id())
                 .flatMap(row -> Optional.ofNullable(row.firstStart()))
                 .or(before::start);
@@ -345,9 +331,5 @@ public class Repeats {
             log.repeats(all.get(i)).stream().filter(one -> !all.contains(one)).forEach(all::add);
         }
         return all.stream().sorted().toList();
-    }
-
-    OpenBlock open(long block) {
-        return blocks.open(block);
     }
 }

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import yalos.core.control.ControlLayout;
 import yalos.core.control.ControlPoint;
 import yalos.core.kit.Kit;
 import yalos.core.pins.Quantity;
@@ -153,7 +154,8 @@ final class Since {
             LocalDateTime last = null;
             int count = 0;
             for (ObservationRow row : rows) {
-                if (row.point().equalsIgnoreCase(point.name()) && !row.verdict().equals("REJECTED")) {
+                if (ControlLayout.key(row.point()).equals(ControlLayout.key(point.name()))
+                        && !row.verdict().equals("REJECTED")) {
                     count++;
                     LocalDateTime at = row.measuredAt() == null ? row.keptAt() : row.measuredAt();
                     last = last == null || at.isAfter(last) ? at : last;

@@ -5,12 +5,7 @@ import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.EnumSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Set;
-import org.springframework.http.CacheControl;
-import org.springframework.http.ContentDisposition;
-import org.springframework.http.HttpHeaders;
-import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -20,10 +15,12 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseBody;
 import yalos.core.day.PackPart;
 import yalos.core.day.Papers;
+import yalos.core.fault.Names;
 import yalos.web.block.BlockPage;
 import yalos.web.block.Blocks;
 import yalos.web.block.OpenBlock;
 import yalos.web.block.Visit;
+import yalos.web.shell.Download;
 import yalos.web.work.WorkQueue;
 
 /** The field pack handed out, as PDF, as one file and as a zip of open files; and which parts it has. */
@@ -73,22 +70,8 @@ class PackController {
         return file(zip, "application/zip", packed.block(), "field-pack.zip");
     }
 
-    /** What is handed out is a file of its own: it is never shown as a page of this place. */
     private static ResponseEntity<byte[]> file(byte[] content, String type, OpenBlock block, String ending) {
-        String name = (block.jobName() + "-" + block.name())
-                .toLowerCase(Locale.ROOT)
-                .replaceAll("[^a-z0-9]+", "-")
-                .replaceAll("^-|-$", "");
-        return ResponseEntity.ok()
-                .contentType(MediaType.parseMediaType(type))
-                .cacheControl(CacheControl.noStore())
-                .header(
-                        HttpHeaders.CONTENT_DISPOSITION,
-                        ContentDisposition.attachment()
-                                .filename((name.isEmpty() ? "block" : name) + "-" + ending)
-                                .build()
-                                .toString())
-                .body(content);
+        return Download.of(content, type, Names.ofFile(block.jobName() + "-" + block.name(), "block") + "-" + ending);
     }
 
     /** Which parts it has, and on what it is printed. */

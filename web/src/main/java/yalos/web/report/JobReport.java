@@ -8,9 +8,11 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import org.springframework.stereotype.Component;
 import org.thymeleaf.context.Context;
 import org.thymeleaf.spring6.SpringTemplateEngine;
+import yalos.core.control.ControlLayout;
 import yalos.core.control.ControlPoint;
 import yalos.core.logbook.Totals;
 import yalos.core.pins.Quantity;
@@ -25,8 +27,8 @@ import yalos.web.block.Planned;
 import yalos.web.brief.BriefWords;
 import yalos.web.control.MeasuredPoints;
 import yalos.web.keep.OpenCopies;
+import yalos.web.log.FlightLog;
 import yalos.web.log.FlightView;
-import yalos.web.log.Logbook;
 import yalos.web.pack.PackWriter;
 import yalos.web.pack.Pdf;
 import yalos.web.shell.NotThere;
@@ -50,7 +52,7 @@ class JobReport {
     private final Blocks blocks;
     private final PlanDesk plans;
     private final PackWriter packs;
-    private final Logbook log;
+    private final FlightLog log;
     private final FlownTake takes;
     private final AccuracySaid accuracy;
     private final MeasuredPoints measured;
@@ -64,7 +66,7 @@ class JobReport {
             Blocks blocks,
             PlanDesk plans,
             PackWriter packs,
-            Logbook log,
+            FlightLog log,
             FlownTake takes,
             AccuracySaid accuracy,
             MeasuredPoints measured,
@@ -102,7 +104,6 @@ class JobReport {
             List<FlightView> flights,
             String flown,
             String coverage,
-            String coverageMood,
             List<TakeView.GapRow> gaps,
             Optional<AccuracySaid.Said> accuracy,
             AccuracyMapper.NoteRow note,
@@ -154,7 +155,7 @@ class JobReport {
         UnitChoice units = preferences.units();
         BlockFacts facts = block.facts();
         Planned planned = plans.plan(facts);
-        List<Logbook.Kept> flights = log.flights(Wanted.ofBlock(block.id()), 0, MOST_FLIGHTS);
+        List<FlightLog.Kept> flights = log.flights(Wanted.ofBlock(block.id()), 0, MOST_FLIGHTS);
         Totals totals = log.totals(Wanted.ofBlock(block.id()));
         Optional<FlownTake.Coverage> coverage = takes.any(block.id()) ? takes.coverage(block) : Optional.empty();
         return new Part(
@@ -175,7 +176,6 @@ class JobReport {
                                         units.text(UnitKind.DURATION, totals.minutes() * 60),
                                         totals.photos()),
                 coverage(planned, coverage, flights),
-                coverage.flatMap(FlownTake.Coverage::flown).isPresent() ? "flown" : "",
                 coverage.isPresent() ? takes.gaps(block, units) : List.of(),
                 accuracy.of(block, units),
                 accuracy.note(block),
@@ -208,7 +208,8 @@ class JobReport {
         return lines;
     }
 
-    private static String coverage(Planned planned, Optional<FlownTake.Coverage> coverage, List<Logbook.Kept> flights) {
+    private static String coverage(
+            Planned planned, Optional<FlownTake.Coverage> coverage, List<FlightLog.Kept> flights) {
         if (coverage.flatMap(FlownTake.Coverage::flown).isPresent()) {
             return "As flown %s of the block is given what was asked; planned were %s."
                     .formatted(
@@ -219,12 +220,12 @@ class JobReport {
                                     .map(one -> Shares.percent(one.share()))
                                     .orElse("–"));
         }
-        Optional<Double> told = flights.stream()
-                .map(kept -> kept.flight().flown().enough())
-                .filter(share -> share.isPresent())
-                .map(share -> share.getAsDouble())
-                .max(Double::compare);
-        return told.map(share -> "By the log %s of the block is given what was asked.".formatted(Shares.percent(share)))
+        OptionalDouble told = FlightLog.covered(
+                flights.stream().filter(FlightLog.Kept::counts).toList());
+        return told.stream()
+                .mapToObj(
+                        share -> "By the log %s of the block is given what was asked.".formatted(Shares.percent(share)))
+                .findFirst()
                 .orElseGet(() -> planned.whole()
                         .map(whole -> "As planned %s of the block is given what was asked; as flown it was not proved."
                                 .formatted(Shares.percent(whole.judgement().share())))
@@ -237,7 +238,8 @@ class JobReport {
         for (ControlPoint.Role role : ControlPoint.Role.values()) {
             List<ControlPoint> points = block.facts().control().of(role);
             long found = points.stream()
-                    .filter(point -> counts.keySet().stream().anyMatch(name -> name.equalsIgnoreCase(point.name())))
+                    .filter(point -> counts.keySet().stream()
+                            .anyMatch(name -> ControlLayout.key(name).equals(ControlLayout.key(point.name()))))
                     .count();
             if (!points.isEmpty()) {
                 lines.add(new Line(
@@ -255,7 +257,7 @@ class JobReport {
         return lines;
     }
 
-    private List<Line> changes(OpenBlock block, List<Logbook.Kept> flights) {
+    private List<Line> changes(OpenBlock block, List<FlightLog.Kept> flights) {
         List<Line> lines = new ArrayList<>();
         block.facts()
                 .notes()
@@ -296,8 +298,9 @@ class JobReport {
                         "%,d kB".formatted((copy.content().length + 1023) / 1024),
                         Sha256.hex(copy.content()))));
         if (takes.any(block.id())) {
-            byte[] sums = takes.manifest(block).getBytes(StandardCharsets.UTF_8);
-            long photos = takes.manifest(block).lines().count();
+            String manifest = takes.manifest(block);
+            byte[] sums = manifest.getBytes(StandardCharsets.UTF_8);
+            long photos = manifest.lines().count();
             files.add(new Handed(
                     "photos.sha256, the sums of %,d photos".formatted(photos),
                     "%,d kB".formatted((sums.length + 1023) / 1024),

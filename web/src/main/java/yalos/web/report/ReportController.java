@@ -4,14 +4,11 @@ import jakarta.servlet.http.HttpServletRequest;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.time.LocalDate;
-import org.springframework.http.CacheControl;
-import org.springframework.http.ContentDisposition;
-import org.springframework.http.HttpHeaders;
-import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import yalos.web.shell.Download;
 import yalos.web.work.WorkQueue;
 
 /** The report of a job, as PDF and as one file of HTML. */
@@ -32,26 +29,16 @@ class ReportController {
     ResponseEntity<byte[]> pdf(@PathVariable long id, HttpServletRequest request) {
         report.settle(id);
         byte[] pdf = queue.answer(request, "The report", BYTES, END, work -> report.pdf(id));
-        return file(pdf, "application/pdf", "report-%s.pdf".formatted(LocalDate.now()));
+        return Download.of(pdf, "application/pdf", "report-%s.pdf".formatted(LocalDate.now()));
     }
 
     @GetMapping("/jobs/{id}/report.html")
     ResponseEntity<byte[]> html(@PathVariable long id, HttpServletRequest request) {
         report.settle(id);
         String html = queue.answer(request, "The report", BYTES, END, work -> report.html(id));
-        return file(
+        return Download.of(
                 html.getBytes(StandardCharsets.UTF_8),
                 "text/html;charset=UTF-8",
                 "report-%s.html".formatted(LocalDate.now()));
-    }
-
-    private static ResponseEntity<byte[]> file(byte[] content, String type, String name) {
-        return ResponseEntity.ok()
-                .contentType(MediaType.parseMediaType(type))
-                .cacheControl(CacheControl.noStore())
-                .header(
-                        HttpHeaders.CONTENT_DISPOSITION,
-                        ContentDisposition.attachment().filename(name).build().toString())
-                .body(content);
     }
 }

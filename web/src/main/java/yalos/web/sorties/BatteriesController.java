@@ -12,6 +12,7 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import yalos.core.fault.InputFault;
+import yalos.core.fault.TypedDay;
 import yalos.core.kit.Battery;
 import yalos.core.pins.Defaults;
 import yalos.core.plan.BlockPlan;
@@ -193,7 +194,7 @@ class BatteriesController {
         Battery.Use use = Battery.Use.typed(took)
                 .orElseThrow(() -> new InputFault("took", took, "Write what it took as 42 % in 12 min."));
         Consumption flight = new Consumption(
-                DayController.date(on).orElseGet(() -> LocalDate.now(SortieDesk.clock(block.facts()))),
+                TypedDay.of("date", on).orElseGet(() -> LocalDate.now(SortieDesk.clock(block.facts()))),
                 use.share(),
                 use.minutes(),
                 speed.isBlank() ? OptionalDouble.empty() : OptionalDouble.of(si("speed", speed, UnitKind.SPEED)),

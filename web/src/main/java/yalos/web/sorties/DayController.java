@@ -1,6 +1,5 @@
 package yalos.web.sorties;
 
-import java.time.DateTimeException;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.ZoneOffset;
@@ -15,7 +14,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import yalos.core.day.DaySettings;
 import yalos.core.exchange.WeatherTable;
-import yalos.core.fault.InputFault;
+import yalos.core.fault.TypedDay;
 import yalos.core.plan.BlockPlan;
 import yalos.core.sortie.Sortie;
 import yalos.core.units.UnitChoice;
@@ -135,7 +134,7 @@ class DayController {
                 visit,
                 "the day's figures",
                 day -> new DaySettings(
-                        date(date),
+                        TypedDay.of("date", date),
                         zone.strip(),
                         day.startMin(),
                         day.notBefore(),
@@ -150,13 +149,5 @@ class DayController {
                                 : Optional.of(WeatherTable.time(
                                         earlier.strip(), LocalDate.now(ZoneOffset.UTC), ZoneOffset.UTC)),
                         day.papers()));
-    }
-
-    static Optional<LocalDate> date(String text) {
-        try {
-            return text.isBlank() ? Optional.empty() : Optional.of(LocalDate.parse(text.strip()));
-        } catch (DateTimeException e) {
-            throw new InputFault("date", text, "“%s” is no date. Write it as 2027-04-30.".formatted(text));
-        }
     }
 }

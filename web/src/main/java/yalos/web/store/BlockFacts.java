@@ -85,6 +85,11 @@ public record BlockFacts(
                 .with(patterns);
     }
 
+    /** Where it is, as far as anybody said: the launch point, else the middle of the outline. */
+    public Optional<LonLat> place() {
+        return launch.or(() -> outline.isEmpty() ? Optional.empty() : Optional.of(outline.middle()));
+    }
+
     /** The leading camera. */
     public Camera camera() {
         return kit.camera();

@@ -90,7 +90,31 @@ public interface JobMapper {
     Optional<BinnedRow> binnedOf(long block);
 
     /** What belongs to a job, to be told before it goes. */
-    record Belongings(int blocks, int revisions, int models, int photos, int observations, int flights) {}
+    record Belongings(int blocks, int revisions, int models, int photos, int observations, int flights) {
+        /** What goes. */
+        public String words() {
+            return String.join(
+                    ", ",
+                    counted(blocks, "block"),
+                    counted(revisions, "revision"),
+                    counted(models, "model or picture", "models and pictures"),
+                    "what was read of " + counted(photos, "photo"),
+                    counted(observations, "observation"));
+        }
+
+        /** What outlives it. */
+        public String staying() {
+            return flights == 1 ? "1 flight stays in the log." : "%,d flights stay in the log.".formatted(flights);
+        }
+
+        private static String counted(int count, String one) {
+            return counted(count, one, one + "s");
+        }
+
+        private static String counted(int count, String one, String many) {
+            return "%,d %s".formatted(count, count == 1 ? one : many);
+        }
+    }
 
     @Select("""
             select (select count(*) from block where job_id = #{id}) as blocks,

@@ -53,24 +53,36 @@ public interface LogMapper {
     /**
      * What is looked for; null for whatever.
      *
+     * @param counting only flights that count: neither rehearsed nor left out
+     * @param lon of a place, with {@code lat}; flights begun no farther than {@code metres} from it
      * @param text in job, block, aircraft, crew, batteries and notes
      */
     record Wanted(
             Long block,
+            boolean counting,
             String aircraft,
             String person,
             String battery,
             LocalDateTime from,
             LocalDateTime to,
-            Double west,
-            Double south,
-            Double east,
-            Double north,
+            Double lon,
+            Double lat,
+            Double metres,
             String text) {
-        public static final Wanted ALL = new Wanted(null, null, null, null, null, null, null, null, null, null, null);
+        public static final Wanted ALL = new Wanted(null, false, null, null, null, null, null, null, null, null, null);
 
         public static Wanted ofBlock(long block) {
-            return new Wanted(block, null, null, null, null, null, null, null, null, null, null);
+            return new Wanted(block, false, null, null, null, null, null, null, null, null, null);
+        }
+
+        /** Those of them that count. */
+        public Wanted thatCount() {
+            return new Wanted(block, true, aircraft, person, battery, from, to, lon, lat, metres, text);
+        }
+
+        /** Those of them begun before a moment. */
+        public Wanted before(LocalDateTime end) {
+            return new Wanted(block, counting, aircraft, person, battery, from, end, lon, lat, metres, text);
         }
     }
 
@@ -85,7 +97,10 @@ public interface LogMapper {
             <if test="w.battery != null"> and exists (select 1 from flight_pack p where p.flight_id = f.id and lower(p.name) = lower(#{w.battery}))</if>
             <if test="w.from != null"> and f.started_at &gt;= #{w.from}</if>
             <if test="w.to != null"> and f.started_at &lt; #{w.to}</if>
-            <if test="w.west != null"> and f.lon between #{w.west} and #{w.east} and f.lat between #{w.south} and #{w.north}</if>
+            <if test="w.counting"> and f.left_out = '' and f.counted</if>
+            <if test="w.metres != null"> and 6371008.8 * 2 * asin(least(1, sqrt(
+                power(sin(radians(f.lat - #{w.lat}) / 2), 2)
+                + cos(radians(f.lat)) * cos(radians(#{w.lat})) * power(sin(radians(f.lon - #{w.lon}) / 2), 2)))) &lt;= #{w.metres}</if>
             <if test="w.text != null"> and (locate(lower(#{w.text}), lower(f.job_name || ' ' || f.block_name || ' ' || f.aircraft || ' ' || f.content)) &gt; 0)</if>
             """;
 
@@ -98,21 +113,21 @@ public interface LogMapper {
     @Select({
         "<script>select f.id, f.started_at, f.minutes, f.photos, f.aircraft from flight f",
         WHERE,
-        " and f.left_out = '' and f.counted order by f.id</script>"
+        " order by f.id</script>"
     })
     List<HoursRow> hours(@Param("w") Wanted wanted);
 
     @Select({
         "<script>select c.flight_id, c.seq, c.name, c.role from flight_crew c join flight f on f.id = c.flight_id",
         WHERE,
-        " and f.left_out = '' and f.counted order by c.flight_id, c.seq</script>"
+        " order by c.flight_id, c.seq</script>"
     })
     List<CrewRow> crews(@Param("w") Wanted wanted);
 
     @Select({
         "<script>select p.flight_id, p.seq, p.name, p.charge_before, p.charge_after from flight_pack p join flight f on f.id = p.flight_id",
         WHERE,
-        " and f.left_out = '' and f.counted order by p.flight_id, p.seq</script>"
+        " order by p.flight_id, p.seq</script>"
     })
     List<PackRow> packs(@Param("w") Wanted wanted);
 
@@ -121,6 +136,10 @@ public interface LogMapper {
 
     @Select("select facts from flight where id = #{id}")
     String facts(long id);
+
+    /** When the first flight of a block that counts began. */
+    @Select("select min(started_at) from flight where block_id = #{block} and counted and left_out = ''")
+    Optional<LocalDateTime> firstStart(long block);
 
     /** Whether something was taken into the log already. */
     @Select(
@@ -223,7 +242,7 @@ public interface LogMapper {
     @Delete("delete from series where block_id = #{block}")
     void dropSeries(long block);
 
-    @Insert(
-            "insert into series (block_id, first_on, every, step, remind_days) values (#{blockId}, #{firstOn}, #{every}, #{step}, #{remindDays})")
+    @Update(
+            "merge into series (block_id, first_on, every, step, remind_days) key (block_id) values (#{blockId}, #{firstOn}, #{every}, #{step}, #{remindDays})")
     void keepSeries(SeriesRow row);
 }

@@ -121,6 +121,7 @@ class EveryPageTest {
     })
     void hasNoBarrierAndDoesNotScrollSideways(String path, String look) {
         Page page = open(path, look, 1280, 800);
+        assertThat(page.title()).as(path).isNotBlank().doesNotContain("<", "·  ·", "null");
         for (int[] size : new int[][] {{1280, 800}, {800, 1280}}) {
             page.setViewportSize(size[0], size[1]);
             if (size[0] < size[1]) {

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.Connection;
@@ -13,10 +14,15 @@ import java.sql.Statement;
 import java.time.LocalDateTime;
 import java.time.format.DateTimeFormatter;
 import java.util.List;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CountDownLatch;
 import java.util.stream.Stream;
+import javax.sql.DataSource;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.springframework.context.ConfigurableApplicationContext;
+import org.springframework.jdbc.datasource.AbstractDataSource;
+import yalos.core.fault.InputFault;
 import yalos.web.RunningYalos;
 import yalos.web.Visitor;
 import yalos.web.YalosProcess;
@@ -164,6 +170,51 @@ class CopiesTest {
             byte[] page = visitor.bytes("/keep/yalos.zip");
             assertThat(page).startsWith('P', 'K');
         }
+    }
+
+    /** A database that lets nobody in until it is told to, so that a copy is under way. */
+    @Test
+    void whileACopyIsMadeNoOtherIsAndNothingIsDeletedForGood(@TempDir Path folder) throws Exception {
+        CountDownLatch begun = new CountDownLatch(1);
+        CountDownLatch told = new CountDownLatch(1);
+        DataSource slow = new AbstractDataSource() {
+            @Override
+            public Connection getConnection() throws SQLException {
+                begun.countDown();
+                try {
+                    told.await();
+                } catch (InterruptedException stopped) {
+                    Thread.currentThread().interrupt();
+                }
+                throw new SQLException("no database here");
+            }
+
+            @Override
+            public Connection getConnection(String user, String password) throws SQLException {
+                return getConnection();
+            }
+        };
+        CopyDesk desk = new CopyDesk(slow, null, null, null, null, folder);
+        Path target = folder.resolve("copy.zip");
+        CompletableFuture<Void> first = CompletableFuture.runAsync(() -> {
+            try {
+                desk.write(target);
+            } catch (IOException notMade) {
+                throw new UncheckedIOException(notMade);
+            }
+        });
+        begun.await();
+        assertThatThrownBy(() -> desk.writeNow(target))
+                .isInstanceOf(InputFault.class)
+                .hasMessageContaining("being made already");
+        assertThatThrownBy(() -> desk.purge(1))
+                .isInstanceOf(InputFault.class)
+                .hasMessageContaining("when that is done");
+        told.countDown();
+        assertThatThrownBy(first::join).hasMessageContaining("no database here");
+        // A copy that was not made holds up none after it.
+        assertThatThrownBy(() -> desk.writeNow(target)).isInstanceOf(IOException.class);
+        assertThat(target).doesNotExist();
     }
 
     @Test

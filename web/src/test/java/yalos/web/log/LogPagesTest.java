@@ -21,6 +21,9 @@ import tools.jackson.databind.json.JsonMapper;
 import yalos.core.logbook.Totals;
 import yalos.web.RunningYalos;
 import yalos.web.Visitor;
+import yalos.web.block.Blocks;
+import yalos.web.store.ControlMapper;
+import yalos.web.store.ControlMapper.ObservationRow;
 import yalos.web.store.FieldMapper;
 import yalos.web.store.LogMapper.Wanted;
 
@@ -52,8 +55,8 @@ class LogPagesTest {
         return plain(visitor.get(path).body());
     }
 
-    private Logbook log() {
-        return application.getBean(Logbook.class);
+    private FlightLog log() {
+        return application.getBean(FlightLog.class);
     }
 
     private String[] typed(String... changes) {
@@ -98,6 +101,16 @@ class LogPagesTest {
         return form.toArray(String[]::new);
     }
 
+    /** Takes a flight into the log of a block; gives its address. */
+    private String flight(long block, String... form) {
+        String log = "/blocks/" + block + "/log";
+        assertThat(visitor.post(log + "/flights", form).uri().getPath()).isEqualTo(log);
+        return "/log/flights/"
+                + application
+                        .getBean(JdbcTemplate.class)
+                        .queryForObject("select max(id) from flight where block_id = ?", Long.class, block);
+    }
+
     @Test
     void aFlightIsTypedFoundAddedUpMendedAndLeftOut() {
         assertThat(visitor.post(MEADOW + "/log/flights", typed()).uri().getPath())
@@ -125,10 +138,9 @@ class LogPagesTest {
                 new String[] {"person=Nobody", "battery=T1", "from=2026-11-03", "place=10,+10", "to=2026-11-01"}) {
             assertThat(visitor.get("/log?" + query).body()).as(query).doesNotContain("/log/flights/" + flight);
         }
-        assertThat(page("/log?from=soon")).contains("“soon” is no day");
+        assertThat(page("/log?from=soon")).contains("“soon” is no date");
         Totals totals =
-                log().totals(new Wanted(null, "trial wing", null, null, null, null, null, null, null, null, null));
-        assertThat(totals.batteries().get("W1").cycles()).isCloseTo(0.57, within(1e-9));
+                log().totals(new Wanted(null, false, "trial wing", null, null, null, null, null, null, null, null));
         assertThat(totals.batteries().get("W2").cycles()).isEqualTo(1);
         String form = visitor.get("/log/flights/" + flight).body();
         assertThat(form)
@@ -189,17 +201,119 @@ class LogPagesTest {
             {"aircraft", " ", "Name the aircraft"},
             {"packs", "W1 20 80", "are the two swapped"},
             {"packs", "W1 20 800", "must be between 0 and 100"},
-            {"photos", "many", "is no figure"},
+            {"photos", "many", "is not a figure"},
             {"photos", "1.5", "no whole number"},
             {"from", "400", "between 0 and 360"},
             {"happenings", "decision turn round", "because?"},
         };
-        for (String[] one : wrong) {
-            String page =
-                    visitor.post(MEADOW + "/log/flights", typed(one[0], one[1])).body();
-            assertThat(plain(page)).as(one[0] + " " + one[1]).contains(one[2]);
-            assertThat(page).contains("typed for the test");
+        // A flight that stands is mended no more freely than one is taken in.
+        String stands = flight(visitor.newBlock("Typed wrongly", "54.5, -4.3"), typed("aircraft", "paper dart"));
+        for (String path : new String[] {MEADOW + "/log/flights", stands}) {
+            for (String[] one : wrong) {
+                String page = visitor.post(path, typed(one[0], one[1])).body();
+                assertThat(plain(page)).as(path + " " + one[0] + " " + one[1]).contains(one[2]);
+                assertThat(page).contains("typed for the test");
+            }
         }
+        assertThat(page("/log?aircraft=paper+dart")).contains("1 flight, 8:30 min in the air");
+    }
+
+    @Test
+    void onlyWhatWasFlownCounts() {
+        long block = visitor.newBlock("Counted", "54.5, -4.3");
+        String own = "/blocks/" + block;
+        assertThat(page(own + "/season")).contains("not flown");
+        String rehearsed =
+                flight(block, typed("start", "2026-09-01 08:00", "aircraft", "counted wing", "counted", "false"));
+        assertThat(page(own + "/season")).contains("not flown").doesNotContain("2026-09-01");
+        assertThat(page(own + "/log")).contains("not flown").contains("rehearsed");
+        String first = flight(block, typed("start", "2026-10-01 11:00", "aircraft", "counted wing"));
+        String second = flight(block, typed("start", "2026-10-02 15:00", "aircraft", "counted wing"));
+        assertThat(page(own + "/log")).contains("First flown 2026-10-01 11:00");
+        assertThat(page(own + "/season"))
+                .containsPattern("Flown 2026-10-01 ")
+                .containsPattern("Flights 2 ")
+                .containsPattern("Good photos 240 ");
+        assertThat(page("/log?aircraft=counted+wing")).contains("2 flights, 17:00 min in the air");
+        visitor.post(first + "/leave-out", "out", "true", "why", "the wrong field");
+        assertThat(page(own + "/log")).contains("First flown 2026-10-02 15:00");
+        assertThat(page(own + "/season")).containsPattern("Flown 2026-10-02 ").containsPattern("Flights 1 ");
+        visitor.post(second + "/leave-out", "out", "true", "why", "the wrong field");
+        visitor.post(rehearsed, typed("start", "2026-09-01 08:00", "aircraft", "counted wing"));
+        assertThat(page(own + "/log")).contains("First flown 2026-09-01 08:00");
+        assertThat(page("/log?aircraft=counted+wing")).contains("1 flight, 8:30 min in the air");
+    }
+
+    /** 0.02° of longitude at 16.5° south are 0.02 · 111.195 km · cos 16.5° = 2.13 km on a sphere of 6371 km. */
+    @Test
+    void aPlaceIsFoundAcrossTheDateLine() {
+        flight(visitor.newBlock("Date line", "-16.5, 179.99"), typed("aircraft", "island kite"));
+        assertThat(page("/log?aircraft=island+kite&place=-16.5,-179.99&km=2.2")).contains("1 flight,");
+        assertThat(page("/log?aircraft=island+kite&place=-16.5,-179.99&km=2.1")).contains("0 flights");
+        // North, where a degree is the same everywhere.
+        assertThat(page("/log?aircraft=island+kite&place=-16.48,179.99&km=2.3")).contains("1 flight,");
+        assertThat(page("/log?aircraft=island+kite&place=-16.48,179.99&km=2.2")).contains("0 flights");
+    }
+
+    @Test
+    void pointsAreUsedAgainAsTheyWereFound() {
+        String again = "/blocks/2/log/repeat";
+        String[] decided = {
+            "of",
+            "flight:1",
+            "name",
+            "Block A, hill fort",
+            "day",
+            "2027-05-06",
+            "take",
+            "limits",
+            "terrain",
+            "now",
+            "point:1",
+            "good",
+            "point:2",
+            "doubtful",
+            "point:9",
+            "gone"
+        };
+        String refused = visitor.post(again, decided).body();
+        assertThat(plain(refused)).contains("has a block called");
+        assertThat(refused)
+                .containsPattern("value=\"now\" selected")
+                .containsPattern("name=\"point:2\"(?s:.){0,300}value=\"doubtful\" selected")
+                .containsPattern("name=\"point:9\"(?s:.){0,400}value=\"gone\" selected")
+                .contains("value=\"2027-05-06\"");
+        decided[3] = "Fort in May";
+        decided[9] = "then";
+        String path = visitor.post(again, decided).uri().getPath();
+        long made = Long.parseLong(path.replaceAll("\\D", ""));
+        assertThat(application
+                        .getBean(Blocks.class)
+                        .open(made)
+                        .facts()
+                        .control()
+                        .named("9"))
+                .isEmpty();
+        List<ObservationRow> rows = application.getBean(ControlMapper.class).observations(made);
+        List<ObservationRow> before = application.getBean(ControlMapper.class).observations(2);
+        assertThat(rows)
+                .hasSize((int)
+                        before.stream().filter(row -> !row.point().equals("9")).count())
+                .allMatch(row -> row.source().startsWith("from Block A, hill fort: "));
+        assertThat(rows).filteredOn(row -> row.point().equals("2")).isNotEmpty().allSatisfy(row -> {
+            assertThat(row.verdict()).isEqualTo("REJECTED");
+            assertThat(row.reason()).isEqualTo("reused in doubt: measure it again");
+            assertThat(row.note()).startsWith("reused, doubtful");
+        });
+        // Where nothing was said a point is good: its place is the one it had, to the last digit.
+        assertThat(rows).filteredOn(row -> row.point().equals("7")).hasSize(2).allSatisfy(row -> {
+            assertThat(row.note()).startsWith("reused, good");
+            assertThat(before)
+                    .anyMatch(old -> old.lon() == row.lon()
+                            && old.lat() == row.lat()
+                            && old.up().equals(row.up()));
+        });
+        assertThat(page(path)).contains("points: 1 good, 2 doubtful, 9 gone");
     }
 
     @Test
@@ -308,7 +422,7 @@ class LogPagesTest {
                 .contains("Block E, meadow again")
                 .contains("to fly 2027-04-02")
                 .contains("28° high")
-                .contains("99.1 %");
+                .contains("99.10 %");
     }
 
     @Test
@@ -320,7 +434,7 @@ class LogPagesTest {
         assertThat(visitor.get("/blocks/4/log/series.ics").statusCode()).isEqualTo(404);
         visitor.post("/blocks/4/log/series", "first", "2026-01-31", "every", "1", "step", "MONTHS", "ahead", "3");
         assertThat(page("/blocks/4/log")).contains("Next due");
-        assertThat(visitor.post("/blocks/4/log/series", "first", "soon").body()).contains("no day such as");
+        assertThat(visitor.post("/blocks/4/log/series", "first", "soon").body()).contains("is no date");
         visitor.post("/blocks/4/log/series", "act", "end");
         assertThat(page("/blocks/4/log")).doesNotContain("Next due");
     }
@@ -438,7 +552,7 @@ class LogPagesTest {
                 "insert into flight_crew (flight_id, seq, name, role) select id, 0, 'D. Old', 'pilot' from flight where job_name = 'old jobs'");
         database.update(
                 "insert into flight_pack (flight_id, seq, name, charge_before, charge_after) select id, 0, 'O' || mod(id, 4), 1, 0.25 from flight where job_name = 'old jobs'");
-        Wanted old = new Wanted(null, "old wing", null, null, null, null, null, null, null, null, null);
+        Wanted old = new Wanted(null, false, "old wing", null, null, null, null, null, null, null, null);
         Totals totals = log().totals(old);
         assertThat(totals.flights()).isEqualTo(10_000);
         assertThat(totals.aircraft().get("old wing").hours()).isCloseTo(1000, within(1e-6));

@@ -1,14 +1,19 @@
 package yalos.web.sorties;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
+import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.concurrent.locks.LockSupport;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipInputStream;
 import org.junit.jupiter.api.Test;
@@ -210,6 +215,43 @@ class SortiePagesTest {
                 .contains("own 10.0 m/s");
         assertThat(change(block, "limits", "wind", "90 m/s", "gust", "50 m/s", "cold", "-5 °C", "visibility", "5 km"))
                 .contains("must be between");
+    }
+
+    /** Where the light of an earlier flight is wanted, the day is laid round it and not round noon. */
+    @Test
+    void theDayIsLaidRoundTheLightThatIsWanted() {
+        long block = block("Sorties in the same light");
+        String[] rest = {
+            "date", "2027-04-30", "zone", "Europe/London", "change", "4", "panel", "5", "chargers", "0", "charge", "60"
+        };
+        for (String wanted : new String[] {"09:40", "15:10"}) {
+            change(block, "day", joined(rest, "earlier", "2026-05-02 " + wanted));
+            settled(block);
+            Matcher same = Pattern.compile("The same sun at.{0,40}?(\\d\\d):(\\d\\d)", Pattern.DOTALL)
+                    .matcher(page(block));
+            assertThat(same.find()).isTrue();
+            int light = minute(same.group(1), same.group(2));
+            assertThat(middle(day(block))).as(wanted).isCloseTo(light, within(5.0));
+        }
+        change(block, "day", joined(rest, "earlier", ""));
+        settled(block);
+        // Noon by the sun 4.34° west, in summer time: 13:00 + 17 min 22 s − 2 min 50 s of the equation of time.
+        assertThat(middle(day(block))).isCloseTo(794.5, within(5.0));
+    }
+
+    /** The middle of flying as the chart of the day tells it, minutes of the day. */
+    private static double middle(String day) {
+        List<Integer> minutes = Pattern.compile("data-sortie=[^>]*>\\s*<title>(\\d\\d):(\\d\\d) to (\\d\\d):(\\d\\d)")
+                .matcher(day)
+                .results()
+                .flatMap(one -> Stream.of(minute(one.group(1), one.group(2)), minute(one.group(3), one.group(4))))
+                .sorted()
+                .toList();
+        return (minutes.get(0) + minutes.get(minutes.size() - 1)) / 2.0;
+    }
+
+    private static int minute(String hours, String minutes) {
+        return 60 * Integer.parseInt(hours) + Integer.parseInt(minutes);
     }
 
     /** Midwinter north of the polar circle, and midsummer: the day has no light, or no night. */

@@ -1,12 +1,14 @@
 package yalos.web.take;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDateTime;
+import java.time.temporal.ChronoUnit;
 import java.util.Arrays;
 import java.util.EnumSet;
 import java.util.List;
@@ -19,9 +21,12 @@ import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.io.TempDir;
+import org.springframework.jdbc.core.JdbcTemplate;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import yalos.core.Reference;
+import yalos.core.logbook.FlightRecord;
+import yalos.core.proof.Shares;
 import yalos.core.rehearsal.Fault;
 import yalos.core.take.Take;
 import yalos.web.RunningYalos;
@@ -29,6 +34,7 @@ import yalos.web.Visitor;
 import yalos.web.block.Blocks;
 import yalos.web.block.OpenBlock;
 import yalos.web.fly.Crew;
+import yalos.web.fly.FlownRuns;
 import yalos.web.store.TakeMapper;
 
 /** The Take stage over HTTP: what a simulated aircraft brought home, read where it lies, matched, proved, decided on; and what comes with it. */
@@ -89,7 +95,7 @@ class TakePagesTest {
             LockSupport.parkNanos(50_000_000);
             page = visitor.get("/blocks/" + block + "/take").body();
         }
-        return page.replaceAll("<[^>]*>", " ").replaceAll("\\s+", " ");
+        return plain(page);
     }
 
     @Test
@@ -122,6 +128,54 @@ class TakePagesTest {
         Files.copy(folder.resolve("SIM1_0001.JPG"), folder.resolve("SIM1_0999.JPG"));
         read(block);
         assertThat(page(block)).contains("1 copy of another");
+    }
+
+    /** The log's draft from the photos alone against what the simulated aircraft itself kept of the flight; and the report's word on both. */
+    @Test
+    void theFlightInTheLogAndTheReportIsTheOneThatWasFlown() throws IOException {
+        long block = block("Take for the log");
+        RunningYalos.bean(Crew.class).rehearse(open(block), 1, 5, Map.of(), EnumSet.noneOf(Fault.class), "A. Pilot");
+        Crew.Brought photos = RunningYalos.bean(Crew.class).brought(open(block), 0);
+        for (int i = 0; i < photos.count(); i++) {
+            photos.write(i, folder);
+        }
+        for (int i = 10; i < 16; i++) {
+            Files.delete(folder.resolve("SIM1_%04d.JPG".formatted(i)));
+        }
+        read(block);
+        page(block);
+        FlightRecord told = RunningYalos.bean(FlownRuns.class)
+                .last(open(block))
+                .orElseThrow()
+                .flight();
+        List<FlightRecord> flights = RunningYalos.bean(FlownTake.class).flights(open(block));
+        assertThat(flights).hasSize(1);
+        FlightRecord drafted = flights.get(0);
+        assertThat(drafted.sortie()).isEqualTo(1);
+        assertThat(drafted.aircraft()).isEqualTo(told.aircraft());
+        assertThat(drafted.place()).isEqualTo(told.place());
+        // A landing is planned, so it lies within half a minute of the one that was flown.
+        assertThat(drafted.start()).isCloseTo(told.start(), within(30, ChronoUnit.SECONDS));
+        assertThat(drafted.minutes()).isCloseTo(told.minutes(), within(0.5));
+        assertThat(drafted.flown().photos()).hasValue(photos.count() - 6);
+        assertThat(drafted.planned().photos()).hasValue(photos.count());
+        double planned = drafted.planned().enough().orElseThrow();
+        double flown = drafted.flown().enough().orElseThrow();
+        assertThat(flown).isLessThan(planned);
+        String form = visitor.get("/blocks/" + block + "/log/new?source=take:1").body();
+        assertThat(form).contains("From the photos").contains("block given enough");
+        long job = RunningYalos.bean(JdbcTemplate.class)
+                .queryForObject("select job_id from block where id = ?", Long.class, block);
+        String report = plain(new String(visitor.bytes("/jobs/" + job + "/report.html"), StandardCharsets.UTF_8));
+        assertThat(report)
+                .contains("As flown %s of the block is given what was asked; planned were %s."
+                        .formatted(Shares.percent(flown), Shares.percent(planned)))
+                .contains("no photo at station")
+                .contains("No flight that counts stands in the log.");
+    }
+
+    private static String plain(String html) {
+        return html.replaceAll("<[^>]*>", " ").replaceAll("\\s+", " ");
     }
 
     @Test

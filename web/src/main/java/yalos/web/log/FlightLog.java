@@ -2,7 +2,6 @@ package yalos.web.log;
 
 import java.time.LocalDate;
 import java.time.LocalDateTime;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -35,13 +34,13 @@ import yalos.web.store.StoredFlight;
 
 /** Keeps flights, adds them up, says what falls due. A flight is never deleted; one that is wrong is mended or left out with a reason. */
 @Service
-public class Logbook {
+public class FlightLog {
     private static final int LONGEST_REASON = 300;
 
     private final LogMapper rows;
     private final FieldMapper batteries;
 
-    Logbook(LogMapper rows, FieldMapper batteries) {
+    FlightLog(LogMapper rows, FieldMapper batteries) {
         this.batteries = batteries;
         this.rows = rows;
     }
@@ -241,7 +240,7 @@ public class Logbook {
     }
 
     public List<Kept> flights(Wanted wanted, int from, int most) {
-        return rows.flights(wanted, from, most).stream().map(Logbook::kept).toList();
+        return rows.flights(wanted, from, most).stream().map(FlightLog::kept).toList();
     }
 
     public int count(Wanted wanted) {
@@ -250,7 +249,8 @@ public class Logbook {
 
     /** Hours and cycles of all flights that count. */
     @Transactional(readOnly = true)
-    public Totals totals(Wanted wanted) {
+    public Totals totals(Wanted all) {
+        Wanted wanted = all.thatCount();
         Map<Long, List<Crew>> crews = rows.crews(wanted).stream()
                 .collect(Collectors.groupingBy(
                         CrewRow::flightId,
@@ -285,18 +285,23 @@ public class Logbook {
         return rows.people();
     }
 
+    /** The largest share of a block that any of some flights is told to have given enough. */
+    public static OptionalDouble covered(List<Kept> flights) {
+        return flights.stream()
+                .map(kept -> kept.flight().flown().enough())
+                .filter(OptionalDouble::isPresent)
+                .mapToDouble(OptionalDouble::getAsDouble)
+                .max();
+    }
+
     /** What comes round, with when it falls due. */
-    public record Due(ServiceRow row, Upkeep upkeep, Upkeep.Due due) {}
+    public record Due(ServiceRow row, Upkeep.Due due) {}
 
     /** All that comes round, what is nearest first. */
     public List<Due> due(LocalDate today) {
         Totals totals = totals(Wanted.ALL);
-        Map<Long, Due> all = new HashMap<>();
-        for (ServiceRow row : rows.services()) {
-            Upkeep upkeep = upkeep(row);
-            all.put(row.id(), new Due(row, upkeep, upkeep.due(hours(totals, row.thing()), today)));
-        }
-        return all.values().stream()
+        return rows.services().stream()
+                .map(row -> new Due(row, upkeep(row).due(hours(totals, row.thing()), today)))
                 .sorted((one, other) ->
                         Double.compare(other.due().used(), one.due().used()))
                 .toList();
@@ -329,7 +334,7 @@ public class Logbook {
     public void serviced(
             String thing, String what, OptionalDouble everyHours, OptionalInt everyDays, LocalDate done, String note) {
         LocalDateTime end = done.plusDays(1).atStartOfDay();
-        Totals till = totals(new Wanted(null, null, null, null, null, end, null, null, null, null, null));
+        Totals till = totals(Wanted.ALL.before(end));
         double hours = hours(till, thing.strip());
         Upkeep upkeep = new Upkeep(thing.strip(), what.strip(), everyHours, everyDays, done, hours);
         rows.service(new ServiceRow(
