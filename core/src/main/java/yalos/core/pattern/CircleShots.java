@@ -20,7 +20,12 @@ public record CircleShots(int photos, double arcM, double intervalS, double bank
     public static CircleShots of(double radiusM, double footprintAlongM, double overlap, double speedMps) {
         double round = 2 * Math.PI * radiusM;
         int photos = (int) Math.max(3, Math.ceil(round / (footprintAlongM * (1 - overlap)) - 1e-9));
-        double arc = round / photos;
+        return with(radiusM, photos, speedMps);
+    }
+
+    /** So many photos on a circle. */
+    public static CircleShots with(double radiusM, int photos, double speedMps) {
+        double arc = 2 * Math.PI * radiusM / photos;
         return new CircleShots(photos, arc, arc / speedMps, Math.atan(speedMps * speedMps / (GRAVITY * radiusM)));
     }
 }

@@ -31,9 +31,9 @@ public record Passes(List<Pass> passes, List<Integer> asked, Flight flight, List
         return new Passes(passes, asked, other, waiting);
     }
 
-    /** Whether a pass belongs to what was added, by its number from 1; 0 for the main one. */
+    /** Whether a pass belongs to what was added, by its number from 1; 0 for the main one. Those round objects belong to none. */
     public boolean belongs(int pass, int toAdded) {
-        return asked.get(pass - 1) == toAdded;
+        return pass <= asked.size() && asked.get(pass - 1) == toAdded;
     }
 
     /**

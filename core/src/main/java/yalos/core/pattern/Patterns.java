@@ -16,6 +16,7 @@ import yalos.core.units.Measure;
  * @param start where the main pass begins; nearest to the launch point where empty
  * @param direction why the pinned direction was chosen; empty where nobody said
  * @param inside whether a wing turns within the outline, at the cost of its edges; outside it otherwise
+ * @param structures objects, and what is flown round them
  * @param heading to which the aircraft's nose is held on the main pass, from grid north; along the strips where empty
  */
 public record Patterns(
@@ -25,13 +26,21 @@ public record Patterns(
         Optional<DirectionBy> direction,
         List<StripEdit> edits,
         Optional<StartCorner> start,
-        boolean inside) {
+        boolean inside,
+        Structures structures) {
     private static final int MOST_ADDED = 8;
     private static final int MOST_EDITS = 300;
 
     /** One grid, flown nose ahead. */
     public static final Patterns SINGLE = new Patterns(
-            Optional.empty(), List.of(), Optional.empty(), Optional.empty(), List.of(), Optional.empty(), false);
+            Optional.empty(),
+            List.of(),
+            Optional.empty(),
+            Optional.empty(),
+            List.of(),
+            Optional.empty(),
+            false,
+            Structures.NONE);
 
     public Patterns {
         if (added.size() > MOST_ADDED) {
@@ -48,17 +57,17 @@ public record Patterns(
 
     /** The same with other changes by hand. */
     public Patterns edited(List<StripEdit> others) {
-        return new Patterns(corridor, added, heading, direction, others, start, inside);
+        return new Patterns(corridor, added, heading, direction, others, start, inside, structures);
     }
 
     /** The same flown along an axis, or as a grid again. */
     public Patterns along(Optional<Corridor> other) {
-        return new Patterns(other, added, heading, direction, edits, start, inside);
+        return new Patterns(other, added, heading, direction, edits, start, inside, structures);
     }
 
     /** The same with other passes besides. */
     public Patterns with(List<AddedPass> others) {
-        return new Patterns(corridor, others, heading, direction, edits, start, inside);
+        return new Patterns(corridor, others, heading, direction, edits, start, inside, structures);
     }
 
     /** The same with one pass more. */
@@ -70,32 +79,40 @@ public record Patterns(
 
     /** The same with the nose held, or along the strips again. */
     public Patterns holding(Optional<Measure> other) {
-        return new Patterns(corridor, added, other, direction, edits, start, inside);
+        return new Patterns(corridor, added, other, direction, edits, start, inside, structures);
     }
 
     /** The same with its direction chosen for a reason. */
     public Patterns turned(DirectionBy by) {
-        return new Patterns(corridor, added, heading, Optional.of(by), edits, start, inside);
+        return new Patterns(corridor, added, heading, Optional.of(by), edits, start, inside, structures);
     }
 
     /** The same begun at another corner, or nearest to the launch point again. */
     public Patterns begun(Optional<StartCorner> other) {
-        return new Patterns(corridor, added, heading, direction, edits, other, inside);
+        return new Patterns(corridor, added, heading, direction, edits, other, inside, structures);
     }
 
     /** The same with a wing's turns within the outline, or outside it. */
     public Patterns turningInside(boolean other) {
-        return new Patterns(corridor, added, heading, direction, edits, start, other);
+        return new Patterns(corridor, added, heading, direction, edits, start, other, structures);
+    }
+
+    /** The same with other objects, or flown round them otherwise. */
+    public Patterns with(Structures others) {
+        return new Patterns(corridor, added, heading, direction, edits, start, inside, others);
     }
 
     /** What is flown, in a few words. */
     public String words() {
         List<String> words = new ArrayList<>();
-        words.add(
-                corridor.isPresent()
-                        ? "corridor"
-                        : added.stream().anyMatch(Crossing.class::isInstance) ? "grid" : "single grid");
-        added.forEach(pass -> words.add(pass.words()));
+        if (!structures.alone()) {
+            words.add(
+                    corridor.isPresent()
+                            ? "corridor"
+                            : added.stream().anyMatch(Crossing.class::isInstance) ? "grid" : "single grid");
+            added.forEach(pass -> words.add(pass.words()));
+        }
+        structures.passes().forEach(pass -> words.add(pass.words()));
         return String.join(" + ", words);
     }
 }

@@ -16,6 +16,7 @@ import yalos.core.height.HeightReference;
 import yalos.core.height.Relief;
 import yalos.core.pattern.Pass;
 import yalos.core.pattern.Passes;
+import yalos.core.pattern.StructureFlight;
 import yalos.core.pins.Defaults;
 import yalos.core.pins.Pins;
 import yalos.core.pins.Quantity;
@@ -41,6 +42,7 @@ import yalos.core.wind.Wind;
  * @param overGround the same over real ground; empty over level ground
  * @param timeline of the flight as it is flown, in the wind to plan for
  * @param batteries that it takes
+ * @param structures objects and what is flown round them; empty without any
  */
 public record BlockPlan(
         PlanRequest request,
@@ -51,7 +53,8 @@ public record BlockPlan(
         PinSolver.Solution solution,
         Optional<KnownGround> overGround,
         Timeline timeline,
-        BatteryUse batteries) {
+        BatteryUse batteries,
+        Optional<StructurePlan> structures) {
     /** How often pinned costs are solved for again with what the ground adds to the flight. */
     private static final int MOST_ROUNDS = 3;
 
@@ -127,7 +130,16 @@ public record BlockPlan(
         Patience.check();
         Timeline timeline = Timeline.of(passes.flight(), new PassPlan(block, request, design).pace());
         return new BlockPlan(
-                request, design, block, covered, passes, solution, Optional.empty(), timeline, use(request, timeline));
+                request,
+                design,
+                block,
+                covered,
+                passes,
+                solution,
+                Optional.empty(),
+                timeline,
+                use(request, timeline),
+                Optional.empty());
     }
 
     private static BatteryUse use(PlanRequest request, Timeline timeline) {
@@ -148,7 +160,27 @@ public record BlockPlan(
     /** Over its real ground, where there is any. */
     private BlockPlan laid() {
         Optional<GroundRequest> real = request.ground().filter(ground -> !ground.isLevel());
-        return real.isEmpty() ? this : over(KnownGround.of(real.get(), request, design, block, passes.flight()));
+        BlockPlan laid =
+                real.isEmpty() ? this : over(KnownGround.of(real.get(), request, design, block, passes.flight()));
+        return StructurePlan.of(laid).map(laid::round).orElse(laid);
+    }
+
+    /** With objects, and what is flown round them. */
+    private BlockPlan round(StructurePlan objects) {
+        Timeline whole = objects.flown()
+                .map(flown -> Timeline.of(flown.flight(), timeline.pace()))
+                .orElse(timeline);
+        return new BlockPlan(
+                request,
+                design,
+                block,
+                covered,
+                passes,
+                solution,
+                overGround,
+                whole,
+                use(request, whole),
+                Optional.of(objects));
     }
 
     private BlockPlan over(KnownGround ground) {
@@ -156,21 +188,38 @@ public record BlockPlan(
                 .map(heights -> Timeline.of(heights.flight(), timeline.pace()))
                 .orElse(timeline);
         return new BlockPlan(
-                request, design, block, covered, passes, solution, Optional.of(ground), real, use(request, real));
+                request,
+                design,
+                block,
+                covered,
+                passes,
+                solution,
+                Optional.of(ground),
+                real,
+                use(request, real),
+                Optional.empty());
     }
 
     /** The plan whose pinned costs do not hold after all. */
     private BlockPlan missing() {
         PinSolver.Solution off = new PinSolver.Solution(solution.pins(), solution.solved(), false);
-        return new BlockPlan(request, design, block, covered, passes, off, overGround, timeline, batteries);
+        return new BlockPlan(request, design, block, covered, passes, off, overGround, timeline, batteries, structures);
     }
 
     /**
-     * The flight as it is flown: over the real ground as far as that is known, otherwise over level ground. Where
+     * The flight as it is flown: over the real ground as far as that is known, otherwise over level ground, then round objects. Where
      * {@link #heightsUnknown()} it is a drawing only, and its heights mean nothing.
      */
     public Flight flight() {
-        return heights().map(HeightPlan::flight).orElse(passes.flight());
+        return structures
+                .flatMap(StructurePlan::flown)
+                .map(StructureFlight::flight)
+                .orElseGet(() -> heights().map(HeightPlan::flight).orElse(passes.flight()));
+    }
+
+    /** Whether nothing is flown over the ground, only round objects. */
+    public boolean objectsAlone() {
+        return structures.filter(StructurePlan::alone).isPresent();
     }
 
     /** The pass that everything else is held against: the first. */

@@ -36,14 +36,17 @@ public final class Detour {
     private static final BufferParameters SQUARE = new BufferParameters(
             BufferParameters.DEFAULT_QUADRANT_SEGMENTS, BufferParameters.CAP_FLAT, BufferParameters.JOIN_MITRE, 2);
 
+    private final Geometry areas;
     private final PreparedGeometry closed;
     private final List<PlanePoint> corners = new ArrayList<>();
 
     private Detour(Geometry areas) {
         if (areas == null || areas.isEmpty()) {
+            this.areas = null;
             closed = null;
             return;
         }
+        this.areas = areas;
         closed = PreparedGeometryFactory.prepare(areas.buffer(-HAIR_M));
         for (Coordinate at : areas.getCoordinates()) {
             corners.add(new PlanePoint(at.x, at.y));
@@ -78,8 +81,27 @@ public final class Detour {
         return GEOMETRY.toGeometry(world).difference(BufferOp.bufferOp(within, -KEPT_M, SQUARE));
     }
 
+    /** Round solids, so far clear of them. */
+    public static Detour round(List<Prism> solids, double clearM) {
+        List<Geometry> areas =
+                solids.stream().map(solid -> square(solid.plan(), clearM)).toList();
+        return areas.isEmpty() ? NONE : new Detour(UnaryUnionOp.union(areas));
+    }
+
+    /** Both at once. */
+    public Detour and(Detour other) {
+        if (areas == null || other.areas == null) {
+            return areas == null ? other : this;
+        }
+        return new Detour(UnaryUnionOp.union(List.of(areas, other.areas)));
+    }
+
+    static Geometry square(Geometry area, double byM) {
+        return BufferOp.bufferOp(area, byM, SQUARE);
+    }
+
     private static Geometry widened(PlaneBlock area) {
-        return BufferOp.bufferOp(shape(area), KEPT_M, SQUARE);
+        return square(shape(area), KEPT_M);
     }
 
     /** An area without its holes: nobody flies into a hole of a forbidden one. */

@@ -4,6 +4,7 @@ import java.util.function.Predicate;
 import yalos.core.camera.GroundScale;
 import yalos.core.flight.Line;
 import yalos.core.flight.Pace;
+import yalos.core.pattern.StructureFlight;
 import yalos.core.plan.BlockPlan;
 
 /**
@@ -38,13 +39,23 @@ public record LineSpeeds(double slowMps, double fastMps, double crabRad) {
     public static OfLine of(BlockPlan plan, Line line) {
         double ground = plan.timeline().pace().groundMps(line.trackRad(), line.speedMps());
         double base = line.exposures() < 2 ? Double.NaN : line.lengthM() / (line.exposures() - 1);
-        double heightM = plan.passes().passes().get(line.pass() - 1).task().heightM();
-        double gsdM = new GroundScale(plan.request().camera(), heightM).gsdAlongM();
+        double gsdM = gsdM(plan, line.pass());
         return new OfLine(
                 ground,
                 crab(plan, line, ground),
                 base / ground,
                 ground * plan.design().shutterTimeS() / gsdM);
+    }
+
+    /** GSD along the flight of a pass over the ground, or square to the faces it is flown round. */
+    private static double gsdM(BlockPlan plan, int pass) {
+        return plan.structures()
+                .flatMap(objects -> objects.pass(pass))
+                .map(StructureFlight.OfPass::gsdM)
+                .orElseGet(() -> new GroundScale(
+                                plan.request().camera(),
+                                plan.passes().passes().get(pass - 1).task().heightM())
+                        .gsdAlongM());
     }
 
     private static double crab(BlockPlan plan, Line line, double groundMps) {

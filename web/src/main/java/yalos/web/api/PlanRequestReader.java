@@ -16,6 +16,7 @@ import yalos.core.kit.Aircraft;
 import yalos.core.kit.Kit;
 import yalos.core.kit.Payload;
 import yalos.core.pattern.Patterns;
+import yalos.core.pattern.Structures;
 import yalos.core.pins.Pins;
 import yalos.core.pins.Quantity;
 import yalos.core.plan.PlanRequest;
@@ -112,7 +113,14 @@ final class PlanRequestReader {
         Outline outline = corridor.map(Corridor::outline).orElseGet(() -> block(root));
         return new PlanRequest(kit, pins(), outline, launch(root), epsg())
                 .with(new Patterns(
-                        corridor, passes.added(), heading(), Optional.empty(), List.of(), Optional.empty(), false));
+                        corridor,
+                        passes.added(),
+                        heading(),
+                        Optional.empty(),
+                        List.of(),
+                        Optional.empty(),
+                        false,
+                        Structures.NONE));
     }
 
     private Optional<Measure> heading() {

@@ -17,6 +17,7 @@ import yalos.core.geodesy.LonLat;
 import yalos.core.kit.Aircraft;
 import yalos.core.kit.Kit;
 import yalos.core.pattern.Patterns;
+import yalos.core.pattern.Structures;
 import yalos.core.pins.Pins;
 import yalos.core.pins.Quantity;
 import yalos.core.plan.PlanRequest;
@@ -210,7 +211,7 @@ public record BlockFacts(
                 brief,
                 notes,
                 GroundFacts.LEVEL,
-                patterns.along(Optional.empty()).edited(List.of()),
+                patterns.along(Optional.empty()).edited(List.of()).with(Structures.NONE),
                 field.habits());
     }
 
@@ -226,7 +227,10 @@ public record BlockFacts(
                 other.brief,
                 other.notes,
                 ground,
-                other.patterns.along(patterns.corridor()).edited(patterns.edits()),
+                other.patterns
+                        .along(patterns.corridor())
+                        .edited(patterns.edits())
+                        .with(patterns.structures()),
                 field.withHabitsOf(other.field));
     }
 }

@@ -20,6 +20,7 @@ import yalos.core.pattern.DirectionBy;
 import yalos.core.pattern.Patterns;
 import yalos.core.pattern.StartCorner;
 import yalos.core.pattern.StripEdit;
+import yalos.core.pattern.Structures;
 import yalos.core.pattern.TieStrips;
 import yalos.core.pattern.TiltedPasses;
 import yalos.core.units.Measure;
@@ -38,7 +39,8 @@ record StoredPatterns(
         List<StoredPass> passes,
         List<StoredEdit> edits,
         String start,
-        Boolean inside) {
+        Boolean inside,
+        StoredStructures structures) {
     static StoredPatterns of(Patterns patterns) {
         Optional<Corridor> corridor = patterns.corridor();
         return patterns.equals(Patterns.SINGLE)
@@ -52,7 +54,8 @@ record StoredPatterns(
                         patterns.added().stream().map(StoredPass::of).toList(),
                         patterns.edits().stream().map(StoredEdit::of).toList(),
                         patterns.start().map(Enum::name).orElse(null),
-                        patterns.inside() ? true : null);
+                        patterns.inside() ? true : null,
+                        StoredStructures.of(patterns.structures()));
     }
 
     Patterns patterns() {
@@ -66,7 +69,8 @@ record StoredPatterns(
                     known(direction, DirectionBy.class),
                     readEdits(),
                     known(start, StartCorner.class),
-                    Boolean.TRUE.equals(inside));
+                    Boolean.TRUE.equals(inside),
+                    structures == null ? Structures.NONE : structures.structures());
         } catch (InputFault tooMany) {
             return Patterns.SINGLE;
         }
@@ -91,7 +95,7 @@ record StoredPatterns(
         }
     }
 
-    private static Optional<Measure> measure(String typed, Unit unit) {
+    static Optional<Measure> measure(String typed, Unit unit) {
         try {
             return typed == null ? Optional.empty() : Optional.of(Measure.typed("stored", typed, unit));
         } catch (InputFault cannotBeAnyMore) {

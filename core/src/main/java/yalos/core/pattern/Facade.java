@@ -1,0 +1,248 @@
+package yalos.core.pattern;
+
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.List;
+import java.util.Optional;
+import yalos.core.fault.InputFault;
+import yalos.core.geodesy.PlanePoint;
+import yalos.core.site.Prism;
+import yalos.core.site.Structure;
+import yalos.core.site.Structure.Built;
+import yalos.core.units.Measure;
+
+/**
+ * Runs along the walls of an object, so far off, the camera square to each wall; round corners that bend outward with photos through the turn.
+ *
+ * <p>GSD from the stand-off {@code d}: {@code d · pitch / f}. Runs lie between the lowest height that can be flown and the top of the wall, the first and last on
+ * these, neighbours no farther apart than the overlap allows; so do the photos of a run between the ends of a wall.
+ *
+ * @param name of the object
+ * @param off how far off, or the GSD it follows from
+ * @param upright whether runs go up and down instead of along
+ * @param footTilt by which a run more at the lowest height looks down, from level; none at 0
+ * @param roofTilt by which a run more looks down over the edge of the roof, from level; none at 0
+ * @param rounded whether photos are taken through the turn at corners
+ */
+public record Facade(
+        String name, StandOff off, boolean upright, Measure footTilt, Measure roofTilt, boolean rounded, Habit habit)
+        implements StructurePass {
+    /** Between photos through a turn, at most: neighbours must show enough of the same (common practice). */
+    private static final double MOST_TURN_RAD = Math.toRadians(15);
+
+    public Facade {
+        InputFault.within("footTilt", Math.toDegrees(footTilt.si()), 0, 60, "°");
+        InputFault.within("roofTilt", Math.toDegrees(roofTilt.si()), 0, 80, "°");
+    }
+
+    @Override
+    public String key() {
+        return "facade";
+    }
+
+    @Override
+    public Optional<String> object() {
+        return Optional.of(name);
+    }
+
+    @Override
+    public String words() {
+        return "facade of “%s”, %s%s".formatted(name, off.words(), upright ? ", up and down" : "");
+    }
+
+    @Override
+    public double standOffM(Scene scene) {
+        return off.metres(scene.camera());
+    }
+
+    /** A place on a way round the walls, and which way the camera looks from there. */
+    private record Spot(PlanePoint at, double yawRad, Optional<PlanePoint> round) {}
+
+    @Override
+    public List<Run> runs(Scene scene) {
+        double d = standOffM(scene);
+        if (d < scene.clearM() - 1e-9) {
+            throw new InputFault(
+                    "standOff",
+                    "%.2f m".formatted(d),
+                    "%.2f m off is less than the %.1f m to be kept from everything. Stand off farther, or keep less clear."
+                            .formatted(d, scene.clearM()));
+        }
+        List<Run> runs = new ArrayList<>();
+        for (Built one : scene.required(name)) {
+            if (one.pier() == 0) {
+                runs.addAll(round(scene, one, d));
+            }
+        }
+        if (runs.isEmpty()) {
+            throw new InputFault("object", name, "No wall of “%s” needs photos; switch one on.".formatted(name));
+        }
+        return runs;
+    }
+
+    private List<Run> round(Scene scene, Built one, double d) {
+        Prism solid = one.solid();
+        double along = scene.acrossM(d) * (1 - (upright ? habit.side() : habit.forward()).si());
+        double up = scene.alongM(d) * (1 - (upright ? habit.forward() : habit.side()).si());
+        List<List<Spot>> ways = ways(one, d, along);
+        if (ways.isEmpty()) {
+            return List.of();
+        }
+        double low = low(scene, one, ways);
+        double high = Math.max(low, Math.min(solid.topM(), limit(scene, habit.ceiling(), Double.POSITIVE_INFINITY)));
+        // A wall lower than the lowest run is looked down at.
+        double pitch = low > solid.topM() ? Math.atan2((solid.topM() + solid.bottomM()) / 2 - low, d) : 0;
+        double[] levels = Habit.spread(low, high, up);
+        double speed = scene.speedMps(habit, gsdM(scene), upright ? up : along, true);
+        List<Run> runs = new ArrayList<>();
+        boolean back = false;
+        if (upright) {
+            for (List<Spot> way : ways) {
+                runs.add(new Run(columns(way, levels), speed));
+            }
+        } else {
+            for (double level : levels) {
+                back = add(runs, ways, level, pitch, speed, back);
+            }
+        }
+        if (footTilt.si() > 0) {
+            back = add(runs, ways, low, -footTilt.si(), speed, back);
+        }
+        if (roofTilt.si() > 0 && one.kind() != Structure.Kind.DECK) {
+            double edge = solid.topM() + d * Math.sin(roofTilt.si());
+            add(runs, ways(one, d * Math.cos(roofTilt.si()), along), edge, -roofTilt.si(), speed, back);
+        }
+        return runs;
+    }
+
+    private double limit(Scene scene, Optional<Measure> limit, double otherwise) {
+        double foot = scene.footM(object()).orElse(0);
+        return limit.map(m -> foot + m.si()).orElse(otherwise);
+    }
+
+    /** The lowest height that is clear of the ground all along, and no lower than the foot or the floor. */
+    private double low(Scene scene, Built one, List<List<Spot>> ways) {
+        double low = Math.max(one.solid().bottomM(), limit(scene, habit.floor(), Double.NEGATIVE_INFINITY));
+        for (List<Spot> way : ways) {
+            for (Spot spot : way) {
+                double ground = scene.groundM(spot.at().xM(), spot.at().yM()).orElse(Double.NEGATIVE_INFINITY);
+                low = Math.max(low, ground + scene.clearM());
+            }
+        }
+        return low;
+    }
+
+    /** All ways at one height; turned back where the last ended at their end. */
+    private boolean add(List<Run> runs, List<List<Spot>> ways, double up, double pitch, double speed, boolean back) {
+        boolean loop = ways.size() == 1 && closed(ways.get(0));
+        List<List<Spot>> order = new ArrayList<>(ways);
+        if (back) {
+            Collections.reverse(order);
+        }
+        for (List<Spot> way : order) {
+            List<Shot> shots = new ArrayList<>();
+            for (Spot spot : back ? reversed(way) : way) {
+                shots.add(new Shot(spot.at(), up, spot.yawRad(), pitch, spot.round()));
+            }
+            runs.add(new Run(shots, speed));
+        }
+        return !loop && !back;
+    }
+
+    private static boolean closed(List<Spot> way) {
+        return way.size() > 2
+                && way.get(0).at().distanceM(way.get(way.size() - 1).at()) < 1e-6;
+    }
+
+    private static List<Spot> reversed(List<Spot> way) {
+        List<Spot> back = new ArrayList<>();
+        for (int i = way.size() - 1; i >= 0; i--) {
+            Optional<PlanePoint> round = i + 1 < way.size() ? way.get(i + 1).round() : Optional.empty();
+            back.add(new Spot(way.get(i).at(), way.get(i).yawRad(), round));
+        }
+        return back;
+    }
+
+    private static List<Shot> columns(List<Spot> way, double[] levels) {
+        List<Shot> shots = new ArrayList<>();
+        boolean down = false;
+        for (Spot spot : way) {
+            for (int i = 0; i < levels.length; i++) {
+                double up = levels[down ? levels.length - 1 - i : i];
+                shots.add(Shot.straight(spot.at(), up, spot.yawRad(), 0));
+            }
+            down = !down;
+        }
+        return shots;
+    }
+
+    /** Ways past the walls that need photos, each as far as neighbouring walls do; one that comes round ends where it began. */
+    private List<List<Spot>> ways(Built one, double offM, double stepM) {
+        Prism solid = one.solid();
+        int walls = solid.walls();
+        boolean all = true;
+        for (int wall = 0; wall < walls; wall++) {
+            all &= one.wants(one.key(wall + 1));
+        }
+        int first = 0;
+        while (!all && first < walls && (!wants(one, first) || wants(one, first - 1))) {
+            first++;
+        }
+        List<List<Spot>> ways = new ArrayList<>();
+        List<Spot> way = new ArrayList<>();
+        for (int i = 0; i < walls && first < walls; i++) {
+            int wall = first + i;
+            if (!wants(one, wall)) {
+                continue;
+            }
+            if (way.isEmpty() || !turn(way, solid, wall, offM, stepM)) {
+                way = new ArrayList<>();
+                ways.add(way);
+            }
+            along(way, solid, wall, offM, stepM);
+            if (!wants(one, wall + 1)) {
+                way = new ArrayList<>();
+            }
+        }
+        if (all && ways.size() == 1 && solid.outward(0)) {
+            turn(way, solid, 0, offM, stepM);
+            Spot start = way.get(0);
+            way.add(new Spot(start.at(), start.yawRad(), rounded ? Optional.of(solid.corner(0)) : Optional.empty()));
+        }
+        return ways.stream().filter(found -> !found.isEmpty()).toList();
+    }
+
+    private static boolean wants(Built one, int wall) {
+        int walls = one.solid().walls();
+        return one.wants(one.key(Math.floorMod(wall, walls) + 1));
+    }
+
+    /** Photos through the turn before a wall; not where it bends inward: there the way leaves the corner aside. */
+    private boolean turn(List<Spot> way, Prism solid, int wall, double offM, double stepM) {
+        if (!solid.outward(wall)) {
+            return false;
+        }
+        if (rounded) {
+            double from = solid.facingRad(wall - 1);
+            double turn = Math.IEEEremainder(solid.facingRad(wall) - from, 2 * Math.PI);
+            int parts = (int) Math.ceil(Math.max(Math.abs(turn) * offM / stepM, Math.abs(turn) / MOST_TURN_RAD) - 1e-9);
+            for (int i = 1; i < parts; i++) {
+                double facing = from + turn * i / parts;
+                PlanePoint corner = solid.corner(wall);
+                way.add(new Spot(corner.moved(facing, offM), facing + Math.PI, Optional.of(corner)));
+            }
+        }
+        return true;
+    }
+
+    private void along(List<Spot> way, Prism solid, int wall, double offM, double stepM) {
+        double facing = solid.facingRad(wall);
+        double track = facing - Math.PI / 2;
+        boolean turned = rounded && !way.isEmpty();
+        for (double ahead : Habit.spread(0, solid.wallM(wall), stepM)) {
+            PlanePoint at = solid.corner(wall).moved(track, ahead).moved(facing, offM);
+            way.add(new Spot(at, facing + Math.PI, turned ? Optional.of(solid.corner(wall)) : Optional.empty()));
+            turned = false;
+        }
+    }
+}

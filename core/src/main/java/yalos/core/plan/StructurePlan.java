@@ -1,0 +1,212 @@
+package yalos.core.plan;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.function.DoubleBinaryOperator;
+import yalos.core.fault.InputFault;
+import yalos.core.flight.Flight;
+import yalos.core.geodesy.PlanePoint;
+import yalos.core.height.HeightPlan;
+import yalos.core.pattern.AirWays;
+import yalos.core.pattern.Facade;
+import yalos.core.pattern.Rings;
+import yalos.core.pattern.StandOff;
+import yalos.core.pattern.StructureFlight;
+import yalos.core.pattern.StructurePass;
+import yalos.core.pattern.Structures;
+import yalos.core.pattern.UnderDeck;
+import yalos.core.pins.Defaults;
+import yalos.core.pins.Quantity;
+import yalos.core.proof.FaceProof;
+import yalos.core.proof.StructureProof;
+import yalos.core.proof.SurfaceProof;
+import yalos.core.site.Detour;
+import yalos.core.site.Prism;
+import yalos.core.site.SiteMap;
+import yalos.core.site.Structure;
+import yalos.core.site.Structure.Built;
+import yalos.core.surface.Occluder;
+import yalos.core.surface.TerrainOccluder;
+import yalos.core.terrain.HeightGrid;
+import yalos.core.units.Measure;
+
+/**
+ * Objects of a block laid on its ground, and what is flown round them.
+ *
+ * @param wanted as the operator decided
+ * @param built solids of all objects that stand on known ground
+ * @param faults why an object is not among them
+ * @param flown the whole flight with its passes round objects; empty where there are none, or no ground for them
+ * @param scene what stands round the passes
+ */
+public record StructurePlan(
+        Structures wanted,
+        List<Built> built,
+        List<InputFault> faults,
+        Optional<StructureFlight> flown,
+        StructurePass.Scene scene) {
+    /** Around a way something stands within this. */
+    private static final double STANDING_M = 5;
+
+    /** Empty where the block has no objects and no passes round any. */
+    static Optional<StructurePlan> of(BlockPlan plan) {
+        Structures wanted = plan.request().patterns().structures();
+        return wanted.objects().isEmpty() && !wanted.flown()
+                ? Optional.empty()
+                : Optional.of(new Making(plan, wanted).made());
+    }
+
+    /** Whether nothing is flown over the ground. */
+    public boolean alone() {
+        return wanted.alone() && flown.isPresent();
+    }
+
+    /** The passes round objects; none where they are not flown. */
+    public List<StructureFlight.OfPass> passes() {
+        return flown.map(StructureFlight::passes).orElse(List.of());
+    }
+
+    /** What became of the pass with a number in the flight; empty where that is one over the ground. */
+    public Optional<StructureFlight.OfPass> pass(int number) {
+        return passes().stream().filter(one -> one.number() == number).findFirst();
+    }
+
+    /**
+     * What the faces are given by the flight.
+     *
+     * @param cells into which all faces are cut, about
+     * @param sigmaM accuracy asked for, one standard deviation
+     */
+    public StructureProof proved(BlockPlan plan, int cells, OptionalDouble sigmaM, SurfaceProof.Watcher watcher) {
+        Occluder terrain = plan.overGround()
+                .map(over -> (Occluder) new TerrainOccluder(over.grid()))
+                .orElse(Occluder.NONE);
+        return StructureProof.of(
+                built,
+                plan.flight().exposures(),
+                terrain,
+                scene.ground(),
+                object -> new FaceProof.Asked(plan.leastPhotos(), gsdM(plan, object), sigmaM, wanted.oneView()),
+                PlanProof.noise(plan.request().able()),
+                StructureProof.cellM(built, cells),
+                watcher);
+    }
+
+    /** The GSD that an object's faces are judged by: the finest pinned in a pass round it, else that of the plan. */
+    private OptionalDouble gsdM(BlockPlan plan, String object) {
+        OptionalDouble pinned = wanted.passes().stream()
+                .filter(pass -> pass.object().filter(object::equals).isPresent())
+                .flatMap(pass -> off(pass).stream())
+                .flatMap(off -> off.gsd().stream())
+                .mapToDouble(Measure::si)
+                .min();
+        return pinned.isPresent() ? pinned : plan.askedGsdM();
+    }
+
+    private static Optional<StandOff> off(StructurePass pass) {
+        if (pass instanceof Facade facade) {
+            return Optional.of(facade.off());
+        }
+        if (pass instanceof Rings rings) {
+            return Optional.of(rings.off());
+        }
+        return pass instanceof UnderDeck under ? Optional.of(under.off()) : Optional.empty();
+    }
+
+    /** Lays objects on the ground and flies round them. */
+    private static final class Making {
+        private final BlockPlan plan;
+        private final Structures wanted;
+        private final DoubleBinaryOperator ground;
+        private final List<Built> built = new ArrayList<>();
+        private final List<InputFault> faults = new ArrayList<>();
+
+        Making(BlockPlan plan, Structures wanted) {
+            this.plan = plan;
+            this.wanted = wanted;
+            this.ground = plan.overGround()
+                    .map(KnownGround::grid)
+                    .map(grid -> (DoubleBinaryOperator) grid::at)
+                    .orElse((x, y) -> 0);
+        }
+
+        StructurePlan made() {
+            boolean level = plan.overGround().isEmpty();
+            for (Structure one : wanted.objects()) {
+                try {
+                    boolean absolute = one.parts().stream().anyMatch(part -> part.counted() == Structure.Counted.GEOID);
+                    if (level && absolute) {
+                        throw new InputFault(
+                                "ground",
+                                one.name(),
+                                "Heights of “%s” count from the geoid, and no model tells where the ground is. Add a model on Ground, or count them from the ground."
+                                        .formatted(one.name()));
+                    }
+                    built.addAll(one.built(plan.block().plane(), ground));
+                } catch (InputFault fault) {
+                    faults.add(fault);
+                }
+            }
+            StructurePass.Scene scene = scene();
+            Optional<StructureFlight> flown = wanted.flown() ? Optional.of(flown(scene)) : Optional.empty();
+            return new StructurePlan(wanted, List.copyOf(built), List.copyOf(faults), flown, scene);
+        }
+
+        private StructurePass.Scene scene() {
+            StructurePass.Limits limits = new StructurePass.Limits(
+                    plan.request().pins().siOr(Quantity.BLUR, Defaults.BLUR_PX),
+                    plan.design().shutterTimeS(),
+                    plan.request().kit().payload().slowestIntervalS());
+            return new StructurePass.Scene(
+                    plan.block(),
+                    plan.request().camera(),
+                    plan.request().aircraft(),
+                    limits,
+                    ground,
+                    List.copyOf(built),
+                    wanted.clear().si());
+        }
+
+        private StructureFlight flown(StructurePass.Scene scene) {
+            double takeOffM = plan.heights()
+                    .map(HeightPlan::takeOffM)
+                    .orElseGet(() -> plan.flight().takeOffUpM());
+            Optional<PlanePoint> launch =
+                    Double.isNaN(takeOffM) ? Optional.empty() : plan.flight().launch();
+            List<Prism> solids = built.stream().map(Built::solid).toList();
+            Optional<SiteMap> site = plan.request()
+                    .ground()
+                    .map(real -> new SiteMap(plan.block().plane(), real.obstacles(), real.zones()));
+            Detour zones = plan.request()
+                    .ground()
+                    .map(real -> Detour.of(plan.block().plane(), real.zones(), plan.ceilingM()))
+                    .orElse(Detour.NONE);
+            AirWays ways = new AirWays(
+                    solids,
+                    ground,
+                    (x, y) -> site.map(map -> map.obstacleM(x, y, STANDING_M)).orElse(0.0),
+                    zones,
+                    wanted.clear().si());
+            Optional<Flight> before =
+                    wanted.alone() || plan.flight().exposures().isEmpty()
+                            ? Optional.empty()
+                            : Optional.of(plan.flight());
+            return StructureFlight.of(
+                    wanted,
+                    scene,
+                    before,
+                    plan.passes().passes().size(),
+                    plan.timeline().pace(),
+                    launch,
+                    takeOffM,
+                    ways);
+        }
+    }
+
+    /** The ground the objects stand on; empty where it is level. */
+    public static Optional<HeightGrid> grid(BlockPlan plan) {
+        return plan.overGround().map(KnownGround::grid);
+    }
+}
