@@ -23,7 +23,14 @@ public final class Findings {
                     GroundFindings.RULES,
                     SiteFindings.RULES,
                     PlanFindings.PLACE_RULES,
+                    StructureFindings.RULES,
                     BriefFindings.RULES)
+            .flatMap(List::stream)
+            .toList();
+
+    /** Where nothing is flown over the ground, nobody is told how well that is mapped. */
+    private static final List<Rule> OBJECTS_ALONE = Stream.of(
+                    KitFindings.RULES, PlanFindings.PLACE_RULES, StructureFindings.RULES)
             .flatMap(List::stream)
             .toList();
 
@@ -34,7 +41,7 @@ public final class Findings {
      */
     public static List<Finding> of(Case one, UnitChoice units) {
         Collected found = new Collected(units);
-        RULES.forEach(rule -> rule.judge(one, found));
+        (one.plan().objectsAlone() ? OBJECTS_ALONE : RULES).forEach(rule -> rule.judge(one, found));
         return found.sorted();
     }
 

@@ -125,7 +125,7 @@ public record Circles(
 
     /** The outermost circles reach half their radius beyond the edge. */
     private double[] spread(double middle, double width, double apart) {
-        int count = (int) Math.ceil(Math.max(0, width - radius.si()) / apart - 1e-9) + 1;
+        int count = (int) Math.ceil(Math.max(0, width - radius.si()) / apart - 0.05) + 1;
         double[] at = new double[count];
         for (int i = 0; i < count; i++) {
             at[i] = middle + (i - (count - 1) / 2.0) * apart;

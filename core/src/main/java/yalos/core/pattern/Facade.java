@@ -35,6 +35,11 @@ public record Facade(
         InputFault.within("roofTilt", Math.toDegrees(roofTilt.si()), 0, 80, "°");
     }
 
+    /** The same from another stand-off. */
+    public Facade from(StandOff other) {
+        return new Facade(name, other, upright, footTilt, roofTilt, rounded, habit);
+    }
+
     @Override
     public String key() {
         return "facade";

@@ -51,6 +51,11 @@ public record Rings(
         }
     }
 
+    /** The same from another stand-off, whatever radius that makes. */
+    public Rings from(StandOff other) {
+        return new Rings(name, other, Optional.empty(), low, high, rings, photos, aim, habit);
+    }
+
     @Override
     public String key() {
         return "rings";

@@ -25,6 +25,11 @@ public record UnderDeck(String name, StandOff off, Measure up, Habit habit) impl
         InputFault.within("up", Math.toDegrees(up.si()), 20, 90, "°");
     }
 
+    /** The same from another stand-off. */
+    public UnderDeck from(StandOff other) {
+        return new UnderDeck(name, other, up, habit);
+    }
+
     @Override
     public String key() {
         return "under-deck";

@@ -17,6 +17,7 @@ import yalos.core.height.Relief;
 import yalos.core.pattern.Pass;
 import yalos.core.pattern.Passes;
 import yalos.core.pattern.StructureFlight;
+import yalos.core.pattern.Structures;
 import yalos.core.pins.Defaults;
 import yalos.core.pins.Pins;
 import yalos.core.pins.Quantity;
@@ -215,6 +216,16 @@ public record BlockPlan(
                 .flatMap(StructurePlan::flown)
                 .map(StructureFlight::flight)
                 .orElseGet(() -> heights().map(HeightPlan::flight).orElse(passes.flight()));
+    }
+
+    /** This plan with other objects, or flown round them otherwise; what is flown over the ground stays as it is. */
+    public BlockPlan round(Structures otherwise) {
+        PlanRequest asked = request.with(request.patterns().with(otherwise));
+        Flight ground = heights().map(HeightPlan::flight).orElse(passes.flight());
+        Timeline bare = Timeline.of(ground, timeline.pace());
+        BlockPlan without = new BlockPlan(
+                asked, design, block, covered, passes, solution, overGround, bare, use(asked, bare), Optional.empty());
+        return StructurePlan.of(without).map(without::round).orElse(without);
     }
 
     /** Whether nothing is flown over the ground, only round objects. */

@@ -61,6 +61,12 @@ public record UnitChoice(Map<UnitKind, Unit> chosen) {
         if (!tiny || m2 == 0) {
             return text(UnitKind.AREA, m2);
         }
+        return surfaceText(m2);
+    }
+
+    /** The area of a face, in square metres or feet, whatever fields are counted in. */
+    public String surfaceText(double m2) {
+        Unit unit = unit(UnitKind.AREA);
         Unit small = unit == Unit.ACRE || unit == Unit.SQUARE_FOOT ? Unit.SQUARE_FOOT : Unit.SQUARE_METRE;
         return parted(UnitKind.AREA.figure(m2, small)) + " " + small.symbol();
     }
