@@ -1,6 +1,7 @@
 // Glue of every page: keys, looks, notices, nudges. The sheet has a module of its own.
 import { change, fieldsOf, justSent } from "./changes.js";
 import { wireDay } from "./day.js";
+import { wireFaces } from "./faces.js";
 import { keepPages } from "./kept.js";
 import { Sheet } from "./sheet/sheet.js";
 import { wireTake } from "./take.js";
@@ -288,6 +289,7 @@ document.addEventListener("click", (event) => {
   counter.textContent = `${counter.dataset.taken} of ${counter.dataset.shots} shots`;
 });
 
+wireFaces();
 wireDay();
 wireTake();
 keepPages();

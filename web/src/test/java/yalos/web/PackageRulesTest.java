@@ -52,7 +52,7 @@ class PackageRulesTest {
                     List.of("block"),
                     List.of("sheet", "brief", "kit", "strips", "proof", "control"),
                     List.of("exchange"),
-                    List.of("ground", "history", "api", "sorties"),
+                    List.of("ground", "history", "api", "sorties", "objects"),
                     List.of("pack", "fly"),
                     List.of("take"),
                     List.of("accuracy"),

@@ -1,15 +1,13 @@
 package yalos.core.finding;
 
 import java.util.Optional;
-import java.util.OptionalDouble;
-import java.util.stream.DoubleStream;
 import yalos.core.brief.Brief;
 import yalos.core.plan.BlockPlan;
 import yalos.core.plan.PlanProof;
+import yalos.core.plan.StructurePlan;
 import yalos.core.proof.Coverage;
 import yalos.core.proof.Judgement;
 import yalos.core.proof.StructureProof;
-import yalos.core.proof.SurfaceProof;
 
 /**
  * What is judged.
@@ -31,7 +29,8 @@ public record Case(
         Coverage coverage = plan.overGround().isPresent()
                 ? Coverage.of(glance.proof(), plan.leastPhotos())
                 : PlanProof.coverage(plan);
-        return new Case(plan, coverage, glance, faces(plan, brief, FACE_CELLS, share -> true), brief);
+        return new Case(
+                plan, coverage, glance, StructurePlan.faces(plan, brief.accuracy(), FACE_CELLS, share -> true), brief);
     }
 
     /** The same plan judged more finely. */
@@ -39,15 +38,8 @@ public record Case(
         return new Case(plan, Coverage.of(finer.proof(), plan.leastPhotos()), finer, faces, brief);
     }
 
-    /**
-     * The faces of a plan's objects, held against what the brief and the pins ask.
-     *
-     * @param cells into which all of them are cut, about
-     */
-    public static Optional<StructureProof> faces(BlockPlan plan, Brief brief, int cells, SurfaceProof.Watcher watcher) {
-        PlanProof.Accuracy asked = PlanProof.asked(plan, brief.accuracy());
-        OptionalDouble sigma = DoubleStream.concat(asked.positionM().stream(), asked.heightM().stream())
-                .min();
-        return plan.structures().map(objects -> objects.proved(plan, cells, sigma, watcher));
+    /** The same with faces proved more finely. */
+    public Case with(StructureProof finer) {
+        return new Case(plan, coverage, judgement, Optional.of(finer), brief);
     }
 }

@@ -201,17 +201,33 @@ public final class AirWays {
         Detour round = round(from.upM(), from.upM());
         for (Coordinate way : ways) {
             PlanePoint there = new PlanePoint(way.x, way.y);
-            if (round.clear(from.point(), there)) {
-                return Optional.of(List.of(Place.over(there, from.upM())));
-            }
-            List<PlanePoint> corners = round.between(from.point(), there);
-            if (!corners.isEmpty()) {
-                List<Place> places = new ArrayList<>();
-                corners.forEach(corner -> places.add(Place.over(corner, from.upM())));
-                places.add(Place.over(there, from.upM()));
-                return Optional.of(places);
+            Optional<List<Place>> out = level(from, there, round);
+            if (out.isPresent()) {
+                return out;
             }
         }
         return Optional.empty();
+    }
+
+    /** The level way to a place, its end included, round what reaches into its height and clear of the ground. */
+    private Optional<List<Place>> level(Place from, PlanePoint to, Detour round) {
+        List<PlanePoint> stops = new ArrayList<>();
+        if (!round.clear(from.point(), to)) {
+            stops.addAll(round.between(from.point(), to));
+            if (stops.isEmpty()) {
+                return Optional.empty();
+            }
+        }
+        stops.add(to);
+        List<Place> places = new ArrayList<>();
+        PlanePoint here = from.point();
+        for (PlanePoint stop : stops) {
+            if (!clearOfGround(here, from.upM(), stop, from.upM())) {
+                return Optional.empty();
+            }
+            places.add(Place.over(stop, from.upM()));
+            here = stop;
+        }
+        return Optional.of(places);
     }
 }

@@ -23,9 +23,17 @@ import yalos.core.units.Measure;
  * @param footTilt by which a run more at the lowest height looks down, from level; none at 0
  * @param roofTilt by which a run more looks down over the edge of the roof, from level; none at 0
  * @param rounded whether photos are taken through the turn at corners
+ * @param overRoof whether runs straight down over the roof follow, as far off
  */
 public record Facade(
-        String name, StandOff off, boolean upright, Measure footTilt, Measure roofTilt, boolean rounded, Habit habit)
+        String name,
+        StandOff off,
+        boolean upright,
+        Measure footTilt,
+        Measure roofTilt,
+        boolean rounded,
+        boolean overRoof,
+        Habit habit)
         implements StructurePass {
     /** Between photos through a turn, at most: neighbours must show enough of the same (common practice). */
     private static final double MOST_TURN_RAD = Math.toRadians(15);
@@ -37,7 +45,7 @@ public record Facade(
 
     /** The same from another stand-off. */
     public Facade from(StandOff other) {
-        return new Facade(name, other, upright, footTilt, roofTilt, rounded, habit);
+        return new Facade(name, other, upright, footTilt, roofTilt, rounded, overRoof, habit);
     }
 
     @Override
@@ -116,6 +124,34 @@ public record Facade(
         if (roofTilt.si() > 0 && one.kind() != Structure.Kind.DECK) {
             double edge = solid.topM() + d * Math.sin(roofTilt.si());
             add(runs, ways(one, d * Math.cos(roofTilt.si()), along), edge, -roofTilt.si(), speed, back);
+        }
+        if (overRoof && one.kind() != Structure.Kind.DECK && one.wants(one.roofKey())) {
+            runs.addAll(roof(scene, solid, d));
+        }
+        return runs;
+    }
+
+    /** Runs along the longest wall, straight down, from edge to edge of what a roof reaches across. */
+    private List<Run> roof(Scene scene, Prism solid, double d) {
+        double track = solid.longestRad();
+        double[] reach = solid.reachesM(track);
+        PlanePoint middle = solid.middle();
+        double base = scene.alongM(d) * (1 - habit.forward().si());
+        double spacing = scene.acrossM(d) * (1 - habit.side().si());
+        double speed = scene.speedMps(habit, gsdM(scene), base, true);
+        List<Run> runs = new ArrayList<>();
+        boolean back = false;
+        for (double aside : Habit.spread(reach[2], reach[3], spacing)) {
+            List<Shot> shots = new ArrayList<>();
+            double[] along = Habit.spread(reach[0], reach[1], base);
+            double yaw = back ? track + Math.PI : track;
+            for (int i = 0; i < along.length; i++) {
+                double ahead = along[back ? along.length - 1 - i : i];
+                PlanePoint at = middle.moved(track, ahead).moved(track + Math.PI / 2, aside);
+                shots.add(Shot.straight(at, solid.topM() + d, yaw, -Math.PI / 2));
+            }
+            runs.add(new Run(shots, speed));
+            back = !back;
         }
         return runs;
     }

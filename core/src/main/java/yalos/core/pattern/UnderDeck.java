@@ -80,7 +80,7 @@ public record UnderDeck(String name, StandOff off, Measure up, Habit habit) impl
     private void under(Scene scene, Built deck, double d, List<Run> runs) {
         List<PlanePoint> axis = deck.axis().isEmpty() ? middleLine(deck.solid()) : deck.axis();
         double level = deck.solid().bottomM() - d;
-        double wide = deck.widthM() > 0 ? deck.widthM() : widthM(deck.solid(), axis);
+        double wide = deck.widthM() > 0 ? deck.widthM() : widthM(deck.solid());
         double base = scene.alongM(d) * (1 - habit.forward().si());
         double spacing = scene.acrossM(d) * (1 - habit.side().si());
         double usual = Math.min(SLOW_MPS, scene.speedMps(habit, gsdM(scene), base, true));
@@ -107,32 +107,14 @@ public record UnderDeck(String name, StandOff off, Measure up, Habit habit) impl
 
     /** The line through the middle of a footprint, along its longest wall. */
     private static List<PlanePoint> middleLine(Prism solid) {
-        int longest = 0;
-        for (int wall = 1; wall < solid.walls(); wall++) {
-            longest = solid.wallM(wall) > solid.wallM(longest) + 1e-9 ? wall : longest;
-        }
-        double track = solid.corner(longest).bearingRad(solid.corner(longest + 1));
-        PlanePoint middle = solid.middle();
-        double least = 0;
-        double most = 0;
-        for (PlanePoint at : solid.ring()) {
-            double along = along(middle, at, track);
-            least = Math.min(least, along);
-            most = Math.max(most, along);
-        }
-        return List.of(middle.moved(track, least), middle.moved(track, most));
-    }
-
-    private static double along(PlanePoint from, PlanePoint at, double track) {
-        return (at.xM() - from.xM()) * Math.sin(track) + (at.yM() - from.yM()) * Math.cos(track);
+        double track = solid.longestRad();
+        double[] reach = solid.reachesM(track);
+        return List.of(solid.middle().moved(track, reach[0]), solid.middle().moved(track, reach[1]));
     }
 
     /** Width of a deck's footprint across its middle line. */
-    private static double widthM(Prism solid, List<PlanePoint> axis) {
-        double across = axis.get(0).bearingRad(axis.get(1)) + Math.PI / 2;
-        return solid.ring().stream()
-                .mapToDouble(corner -> 2 * Math.abs(along(axis.get(0), corner, across)))
-                .max()
-                .orElse(0);
+    private static double widthM(Prism solid) {
+        double[] reach = solid.reachesM(solid.longestRad());
+        return 2 * Math.max(-reach[2], reach[3]);
     }
 }

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.function.DoubleBinaryOperator;
+import java.util.stream.DoubleStream;
 import yalos.core.fault.InputFault;
 import yalos.core.flight.Flight;
 import yalos.core.geodesy.PlanePoint;
@@ -29,7 +30,6 @@ import yalos.core.site.Structure;
 import yalos.core.site.Structure.Built;
 import yalos.core.surface.Occluder;
 import yalos.core.surface.TerrainOccluder;
-import yalos.core.terrain.HeightGrid;
 import yalos.core.units.Measure;
 
 /**
@@ -74,12 +74,20 @@ public record StructurePlan(
     }
 
     /**
-     * What the faces are given by the flight.
+     * What the faces of a plan's objects are given by its flight; empty without objects.
      *
+     * @param brief accuracy that it asks for; a pinned one counts instead, and the stricter of positions and heights holds for faces
      * @param cells into which all faces are cut, about
-     * @param sigmaM accuracy asked for, one standard deviation
      */
-    public StructureProof proved(BlockPlan plan, int cells, OptionalDouble sigmaM, SurfaceProof.Watcher watcher) {
+    public static Optional<StructureProof> faces(
+            BlockPlan plan, PlanProof.Accuracy brief, int cells, SurfaceProof.Watcher watcher) {
+        PlanProof.Accuracy asked = PlanProof.asked(plan, brief);
+        OptionalDouble sigma = DoubleStream.concat(asked.positionM().stream(), asked.heightM().stream())
+                .min();
+        return plan.structures().map(objects -> objects.proved(plan, cells, sigma, watcher));
+    }
+
+    private StructureProof proved(BlockPlan plan, int cells, OptionalDouble sigmaM, SurfaceProof.Watcher watcher) {
         Occluder terrain = plan.overGround()
                 .map(over -> (Occluder) new TerrainOccluder(over.grid()))
                 .orElse(Occluder.NONE);
@@ -203,10 +211,5 @@ public record StructurePlan(
                     takeOffM,
                     ways);
         }
-    }
-
-    /** The ground the objects stand on; empty where it is level. */
-    public static Optional<HeightGrid> grid(BlockPlan plan) {
-        return plan.overGround().map(KnownGround::grid);
     }
 }

@@ -86,6 +86,38 @@ public record Prism(List<PlanePoint> ring, double bottomM, double topM) {
         return new PlanePoint(at.x, at.y);
     }
 
+    /** Direction of its longest wall, clockwise from grid north. */
+    public double longestRad() {
+        int longest = longest();
+        return corner(longest).bearingRad(corner(longest + 1));
+    }
+
+    /** Number of its longest wall. */
+    public int longest() {
+        int longest = 0;
+        for (int wall = 1; wall < walls(); wall++) {
+            longest = wallM(wall) > wallM(longest) + 1e-9 ? wall : longest;
+        }
+        return longest;
+    }
+
+    /** Least and greatest reach of its corners from its middle along a direction, then to the right of it. */
+    public double[] reachesM(double directionRad) {
+        PlanePoint middle = middle();
+        double[] reach = {0, 0, 0, 0};
+        for (PlanePoint at : ring) {
+            double e = at.xM() - middle.xM();
+            double n = at.yM() - middle.yM();
+            double along = e * Math.sin(directionRad) + n * Math.cos(directionRad);
+            double right = e * Math.cos(directionRad) - n * Math.sin(directionRad);
+            reach[0] = Math.min(reach[0], along);
+            reach[1] = Math.max(reach[1], along);
+            reach[2] = Math.min(reach[2], right);
+            reach[3] = Math.max(reach[3], right);
+        }
+        return reach;
+    }
+
     /** How far its corners lie from its middle, at most. */
     public double reachM() {
         PlanePoint middle = middle();

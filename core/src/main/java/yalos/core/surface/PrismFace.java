@@ -93,20 +93,12 @@ public final class PrismFace implements Surface {
 
     /** The top, seen from above. */
     public static PrismFace roof(Prism prism, double cellM) {
-        return new PrismFace(prism, Kind.ROOF, longest(prism), cellM);
+        return new PrismFace(prism, Kind.ROOF, prism.longest(), cellM);
     }
 
     /** The underside, seen from below. */
     public static PrismFace underside(Prism prism, double cellM) {
-        return new PrismFace(prism, Kind.UNDERSIDE, longest(prism), cellM);
-    }
-
-    private static int longest(Prism prism) {
-        int longest = 0;
-        for (int wall = 1; wall < prism.walls(); wall++) {
-            longest = prism.wallM(wall) > prism.wallM(longest) + 1e-9 ? wall : longest;
-        }
-        return longest;
+        return new PrismFace(prism, Kind.UNDERSIDE, prism.longest(), cellM);
     }
 
     public Prism prism() {

@@ -7,7 +7,6 @@ import static org.assertj.core.api.Assertions.within;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
@@ -25,6 +24,7 @@ import yalos.core.kit.Aircraft;
 import yalos.core.kit.Kit;
 import yalos.core.pins.Pins;
 import yalos.core.plan.BlockPlan;
+import yalos.core.plan.PlanProof;
 import yalos.core.plan.PlanRequest;
 import yalos.core.plan.StructurePlan;
 import yalos.core.proof.FaceAdequacy;
@@ -92,7 +92,14 @@ class StructurePassTest {
 
     private static Facade facade(String object, double off) {
         return new Facade(
-                object, StandOff.of(metres(off)), false, degrees(20), degrees(45), true, StructurePass.Habit.USUAL);
+                object,
+                StandOff.of(metres(off)),
+                false,
+                degrees(20),
+                degrees(45),
+                true,
+                false,
+                StructurePass.Habit.USUAL);
     }
 
     private static Rings rings(String object, double off) {
@@ -149,7 +156,8 @@ class StructurePassTest {
     }
 
     private static StructureProof proof(BlockPlan plan) {
-        return round(plan).proved(plan, 4000, OptionalDouble.empty(), share -> true);
+        return StructurePlan.faces(plan, PlanProof.Accuracy.ANY, 4000, share -> true)
+                .orElseThrow();
     }
 
     /** Every leg begins where the one before ends, and nothing comes nearer to the object than is to be kept. */
@@ -206,6 +214,7 @@ class StructurePassTest {
                         degrees(0),
                         degrees(0),
                         true,
+                        false,
                         StructurePass.Habit.USUAL));
         isOnePath(plan, 3);
         Prism solid = solid(plan);
@@ -251,7 +260,7 @@ class StructurePassTest {
     @Test
     void upAndDownSeesTheSameWalls() {
         Facade upright = new Facade(
-                "house", StandOff.of(metres(8)), true, degrees(20), degrees(0), true, StructurePass.Habit.USUAL);
+                "house", StandOff.of(metres(8)), true, degrees(20), degrees(0), true, false, StructurePass.Habit.USUAL);
         BlockPlan plan = plan(house(), upright);
         isOnePath(plan, 3);
         assertThat(proof(plan).faces().stream()
@@ -273,7 +282,7 @@ class StructurePassTest {
     void facesThatNeedNoPhotosGetNone() {
         Structure one = new Structure("house", house().parts(), Set.of("1.2", "1.3", "1.4", "1.roof"), "");
         Facade plain = new Facade(
-                "house", StandOff.of(metres(8)), false, degrees(0), degrees(0), true, StructurePass.Habit.USUAL);
+                "house", StandOff.of(metres(8)), false, degrees(0), degrees(0), true, false, StructurePass.Habit.USUAL);
         BlockPlan plan = plan(one, plain);
         isOnePath(plan, 3);
         assertThat(plan.flight().exposures())
@@ -378,7 +387,8 @@ class StructurePassTest {
                 Optional.of(metres(6)),
                 Optional.of(metres(10)));
         BlockPlan plan = plan(
-                tower(), new Facade("tower", StandOff.of(metres(8)), false, degrees(20), degrees(45), true, strict));
+                tower(),
+                new Facade("tower", StandOff.of(metres(8)), false, degrees(20), degrees(45), true, false, strict));
         isOnePath(plan, 3);
         assertThat(plan.flight().exposures()).allMatch(photo -> photo.upM() >= 6 - 0.01 && photo.upM() <= 10.01);
         assertThat(round(plan).passes().get(0).leftOut()).containsKey(StructureFlight.LeftOut.CEILING);

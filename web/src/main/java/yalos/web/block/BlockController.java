@@ -30,7 +30,8 @@ class BlockController {
         return "redirect:/blocks/" + id + "/" + Stage.STRIPS.key();
     }
 
-    @GetMapping("/blocks/{id}/{stage:brief|ground|kit|strips|proof|control|sorties|field-pack|fly|take|accuracy|log}")
+    @GetMapping(
+            "/blocks/{id}/{stage:brief|ground|kit|strips|objects|proof|control|sorties|field-pack|fly|take|accuracy|log}")
     String stage(
             @PathVariable long id,
             @PathVariable Stage stage,

@@ -15,6 +15,7 @@ import yalos.core.ledger.Ledger;
 import yalos.core.plan.BlockPlan;
 import yalos.core.proof.Coverage;
 import yalos.core.proof.Judgement;
+import yalos.core.proof.StructureProof;
 import yalos.core.units.UnitChoice;
 import yalos.web.store.BlockFacts;
 
@@ -53,6 +54,16 @@ public record Planned(Optional<Whole> whole, Optional<InputFault> fault) {
         /** Every place held against what is pinned and asked, as finely as was judged so far. */
         public Judgement judgement() {
             return judged.one.judgement();
+        }
+
+        /** The faces of objects, coarsely proved; empty without objects. */
+        public Optional<StructureProof> faces() {
+            return judged.one.faces();
+        }
+
+        /** Faces proved more finely take the place of the first ones, everywhere that their share is shown. */
+        public void facesFiner(StructureProof finer) {
+            judged = new Judged(judged.one.with(finer));
         }
 
         /** A finer judgement takes the place of the first one, everywhere that a share is shown. */

@@ -10,6 +10,7 @@ public enum Stage {
     GROUND("Ground"),
     KIT("Kit"),
     STRIPS("Strips"),
+    OBJECTS("Objects"),
     PROOF("Proof"),
     CONTROL("Control"),
     SORTIES("Sorties"),

@@ -94,6 +94,9 @@ public record StageView(String key, String label, boolean here, String standing,
     private static String[] proof(Planned planned) {
         return planned.whole()
                 .map(whole -> {
+                    if (whole.plan().objectsAlone()) {
+                        return new String[] {"ground not flown", ""};
+                    }
                     double unknown = whole.judgement().share(Adequacy.UNKNOWN);
                     double share = whole.judgement().share();
                     String mood = whole.plan().heightsUnknown() || share < STOP_SHARE || unknown > 0

@@ -1,5 +1,6 @@
 package yalos.web.sheet;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
@@ -12,7 +13,6 @@ import org.springframework.web.bind.annotation.RestController;
 import yalos.core.block.LocalPlane;
 import yalos.core.geodesy.Grid;
 import yalos.core.geodesy.LonLat;
-import yalos.core.height.HeightPlan;
 import yalos.core.plan.BlockPlan;
 import yalos.core.plan.KnownGround;
 import yalos.core.trial.LineSpeeds;
@@ -147,11 +147,11 @@ class SheetController {
                         .map(over -> new GroundExtent(
                                 over.grid().extent(plan.get().block().plane()), groundKey(facts, over)))
                         .orElse(null),
-                plan.flatMap(BlockPlan::heights)
-                        .map(heights -> stationHeights(heights, units))
+                plan.filter(p -> p.heights().isPresent())
+                        .map(p -> stationHeights(p, units))
                         .orElse(new double[0]),
                 units.unit(UnitKind.HEIGHT).symbol(),
-                grid.map(g -> SheetGeometry.things(facts, g)).orElse(List.of()),
+                things(facts, grid, plan),
                 plan.filter(p -> facts.ground().picture().isPresent())
                         .map(p -> PictureFrame.of(p))
                         .map(frame -> new GroundExtent(
@@ -170,6 +170,13 @@ class SheetController {
                 maps.under(block.jobId()).map(LaidMap::of).orElse(null),
                 grid.isPresent() ? new double[] {somewhere.lonDeg(), somewhere.latDeg()} : null,
                 plan.map(p -> pace(p, units)).orElse(List.of()));
+    }
+
+    private static List<Thing> things(BlockFacts facts, Optional<Grid> grid, Optional<BlockPlan> plan) {
+        List<Thing> things =
+                new ArrayList<>(grid.map(g -> SheetGeometry.things(facts, g)).orElse(List.of()));
+        plan.map(SheetGeometry::objects).ifPresent(things::addAll);
+        return things;
     }
 
     private static List<String> pace(BlockPlan plan, UnitChoice units) {
@@ -207,8 +214,8 @@ class SheetController {
     }
 
     /** Heights of the stations above the geoid, in the operator's unit. */
-    private static double[] stationHeights(HeightPlan heights, UnitChoice units) {
-        return heights.flight().exposures().stream()
+    private static double[] stationHeights(BlockPlan plan, UnitChoice units) {
+        return plan.flight().exposures().stream()
                 .mapToDouble(photo -> Math.round(units.unit(UnitKind.HEIGHT).ofSi(photo.upM()) * 10) / 10.0)
                 .toArray();
     }

@@ -14,7 +14,9 @@ import yalos.core.geodesy.Grid;
 import yalos.core.geodesy.LonLat;
 import yalos.core.geodesy.PlanePoint;
 import yalos.core.plan.BlockPlan;
+import yalos.core.plan.StructurePlan;
 import yalos.core.site.Obstacle;
+import yalos.core.site.Structure;
 import yalos.core.site.Zone;
 import yalos.web.store.BlockFacts;
 
@@ -46,6 +48,25 @@ final class SheetGeometry {
             zone.outline()
                     .rings()
                     .forEach(ring -> things.add(new SheetController.Thing(kind, zone.name(), true, flat(ring, grid))));
+        }
+        return things;
+    }
+
+    /** Objects where they stand, each part with a name once. */
+    static List<SheetController.Thing> objects(BlockPlan plan) {
+        LocalPlane plane = plan.block().plane();
+        List<SheetController.Thing> things = new ArrayList<>();
+        String named = "";
+        for (Structure.Built one : plan.structures().map(StructurePlan::built).orElse(List.of())) {
+            List<PlanePoint> ring = one.solid().ring();
+            double[] places = new double[2 * ring.size()];
+            for (int i = 0; i < ring.size(); i++) {
+                put(places, 2 * i, plane.toGrid(ring.get(i)));
+            }
+            String name = one.object().name();
+            String kind = one.kind() == Structure.Kind.DECK ? "deck" : "object";
+            things.add(new SheetController.Thing(kind, name.equals(named) ? "" : name, true, places));
+            named = name;
         }
         return things;
     }

@@ -134,6 +134,7 @@ record StoredStructures(
             String footTilt,
             String roofTilt,
             Boolean rounded,
+            Boolean overRoof,
             String radius,
             String low,
             String high,
@@ -154,6 +155,7 @@ record StoredStructures(
                 to.footTilt = facade.footTilt().asTyped();
                 to.roofTilt = facade.roofTilt().asTyped();
                 to.rounded = facade.rounded();
+                to.overRoof = facade.overRoof();
             } else if (pass instanceof Rings rings) {
                 off = rings.off();
                 to.radius = typed(rings.radius());
@@ -189,6 +191,7 @@ record StoredStructures(
                     to.footTilt,
                     to.roofTilt,
                     to.rounded,
+                    to.overRoof,
                     to.radius,
                     to.low,
                     to.high,
@@ -208,6 +211,7 @@ record StoredStructures(
             String footTilt;
             String roofTilt;
             Boolean rounded;
+            Boolean overRoof;
             String radius;
             String low;
             String high;
@@ -248,6 +252,7 @@ record StoredStructures(
                                         degrees(footTilt, 0),
                                         degrees(roofTilt, 0),
                                         !Boolean.FALSE.equals(rounded),
+                                        Boolean.TRUE.equals(overRoof),
                                         habit);
                             case "rings" ->
                                 new Rings(

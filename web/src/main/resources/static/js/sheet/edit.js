@@ -18,6 +18,8 @@ const HINTS = {
   launch: "Press where the aircraft takes off.",
   strip: "Press where the strip begins, then where it ends.",
   split: "Press on one side of the block, then on the other; the block is cut along the line.",
+  object: "Press corner after corner of the footprint; press the first again to close. Esc gives up.",
+  "object-line": "Press point after point along it; press the last again to end. Esc gives up.",
   axis: "Press point after point along the middle of the corridor; press the last again to end. Esc gives up.",
 };
 const SNAP_PX = 10;
@@ -143,9 +145,9 @@ export class Editing {
     }
     const { ol } = window;
     const point = tool === "launch" || tool === "obstacle";
-    this.modify.setActive(false);
+    if (this.modify) this.modify.setActive(false);
     const source = this.sheet.sources.sketch;
-    const type = point ? "Point" : ["axis", "split", "strip"].includes(tool) ? "LineString" : "Polygon";
+    const type = point ? "Point" : ["axis", "split", "strip", "object-line"].includes(tool) ? "LineString" : "Polygon";
     const maxPoints = tool === "split" || tool === "strip" ? 2 : undefined;
     this.drawing = new ol.interaction.Draw({ source, type, maxPoints, style: sketch() });
     this.sheet.hint(HINTS[tool] || AREA_HINT);
@@ -169,6 +171,12 @@ export class Editing {
     } else if (tool === "zone") {
       const { file, ...values } = fieldsOf(document.getElementById("zone-form"));
       this.post("zones/draw", { ...values, places: at[0].slice(0, -1).map(typed).join("\n") });
+    } else if (tool === "object" || tool === "object-line") {
+      const places = tool === "object" ? at[0].slice(0, -1) : at;
+      this.post("objects/add", {
+        ...fieldsOf(document.getElementById("object-form")),
+        places: places.map(typed).join("\n"),
+      });
     } else if (tool === "axis") {
       this.axis(at);
     } else if (tool === "split") {

@@ -129,6 +129,14 @@ export function thing(feature) {
       stroke: line(colour, 2),
     });
   }
+  if (kind === "object" || kind === "deck") {
+    const ink = css("--ink");
+    return new style.Style({
+      text: feature.get("name") ? words(feature.get("name"), ink, { overflow: true }) : undefined,
+      stroke: line(ink, 1.8, kind === "deck" ? [3, 3] : undefined),
+      fill: fill(kind === "deck" ? "rgba(0, 0, 0, 0.05)" : "rgba(0, 0, 0, 0.18)"),
+    });
+  }
   return new style.Style({
     text: name,
     stroke: line(colour, within ? 2.4 : 1.6, within ? [14, 4, 2, 4] : caution ? [6, 4] : [12, 3]),

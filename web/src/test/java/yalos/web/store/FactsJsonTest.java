@@ -314,6 +314,7 @@ class FactsJsonTest {
                                 Measure.of(15, Unit.DEGREE),
                                 Measure.of(45, Unit.DEGREE),
                                 false,
+                                true,
                                 habit),
                         new Rings(
                                 "beacon",

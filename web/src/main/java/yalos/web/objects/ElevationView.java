@@ -1,0 +1,156 @@
+package yalos.web.objects;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import yalos.core.proof.FaceProof;
+import yalos.core.proof.Shares;
+import yalos.core.proof.StructureProof;
+import yalos.core.units.Unit;
+import yalos.core.units.UnitChoice;
+import yalos.core.units.UnitKind;
+
+/**
+ * The faces of all objects unrolled side by side, to one scale: along from left to right as seen from outside, up as they stand.
+ *
+ * @param faces where each lies, in pixels
+ * @param ticks of the height axis
+ * @param widthPx of all
+ * @param heightPx of all
+ * @param scale how long a round length is
+ */
+record ElevationView(List<Placed> faces, List<Tick> ticks, double widthPx, double heightPx, Scale scale) {
+    private static final double GAP_PX = 14;
+    private static final double OBJECT_GAP_PX = 34;
+    private static final double AXIS_PX = 44;
+    private static final double HEAD_PX = 30;
+    private static final double FOOT_PX = 30;
+    private static final double LEAST_LABEL_PX = 64;
+
+    /**
+     * A face on the view.
+     *
+     * @param x of its left edge
+     * @param y of its upper edge
+     * @param object its name where the object begins here, else empty
+     * @param spots weak ones, by their number in the list
+     */
+    record Placed(
+            int number,
+            String key,
+            double x,
+            double y,
+            double wide,
+            double high,
+            double metresWide,
+            double metresHigh,
+            String label,
+            String share,
+            String object,
+            List<Mark> spots) {}
+
+    record Mark(int number, double x, double y) {}
+
+    record Tick(double y, String label) {}
+
+    record Scale(double px, String label) {}
+
+    /**
+     * @param heightPx for the tallest face
+     * @param wrapPx width beyond which the next object begins below; infinite for one band
+     */
+    static ElevationView of(
+            StructureProof proof, List<StructureProof.Spot> spots, double heightPx, double wrapPx, UnitChoice units) {
+        double most = proof.faces().stream()
+                .mapToDouble(face -> face.face().highM())
+                .max()
+                .orElse(1);
+        double widest = proof.faces().stream()
+                .mapToDouble(face -> face.face().wideM())
+                .max()
+                .orElse(1);
+        double perM = Math.min(heightPx / most, Math.min(wrapPx, 1400) * 0.9 / widest);
+        List<Placed> placed = new ArrayList<>();
+        double x = AXIS_PX;
+        double top = HEAD_PX;
+        double wide = 0;
+        String object = "";
+        for (FaceProof face : proof.faces()) {
+            double w = face.face().wideM() * perM;
+            double h = face.face().highM() * perM;
+            String name = face.built().object().name();
+            boolean begins = !name.equals(object);
+            if (!object.isEmpty() && begins) {
+                x += OBJECT_GAP_PX;
+            }
+            object = name;
+            if (x + w > wrapPx && x > AXIS_PX) {
+                x = AXIS_PX;
+                top += heightPx + HEAD_PX + FOOT_PX;
+            }
+            double y = top + heightPx - h;
+            placed.add(new Placed(
+                    face.number(),
+                    face.key(),
+                    round(x),
+                    round(y),
+                    round(w),
+                    round(h),
+                    face.face().wideM(),
+                    face.face().highM(),
+                    face.words(),
+                    face.cells() == 0 ? "not to be seen" : Shares.percent(face.share()),
+                    begins ? name : "",
+                    marks(face, spots, x, y, perM)));
+            x += Math.max(w, LEAST_LABEL_PX) + GAP_PX;
+            wide = Math.max(wide, x);
+        }
+        return new ElevationView(
+                placed,
+                ticks(most, perM, heightPx, units),
+                round(wide),
+                round(top + heightPx + FOOT_PX),
+                scale(perM, units));
+    }
+
+    private static List<Mark> marks(FaceProof face, List<StructureProof.Spot> spots, double x, double y, double perM) {
+        List<Mark> marks = new ArrayList<>();
+        for (int i = 0; i < spots.size(); i++) {
+            StructureProof.Spot spot = spots.get(i);
+            if (spot.face().number() == face.number()) {
+                marks.add(new Mark(i + 1, round(x + spot.alongM() * perM), round(y + spot.downM() * perM)));
+            }
+        }
+        return marks;
+    }
+
+    private static List<Tick> ticks(double most, double perM, double heightPx, UnitChoice units) {
+        Unit unit = units.unit(UnitKind.HEIGHT);
+        double step = step(unit.ofSi(most) / 3);
+        List<Tick> ticks = new ArrayList<>();
+        for (double at = 0; at <= unit.ofSi(most) + 1e-9; at += step) {
+            ticks.add(new Tick(
+                    round(HEAD_PX + heightPx - unit.toSi(at) * perM),
+                    String.format(Locale.ROOT, step < 1 ? "%.1f" : "%.0f", at)));
+        }
+        return ticks;
+    }
+
+    private static Scale scale(double perM, UnitChoice units) {
+        Unit unit = units.unit(UnitKind.DISTANCE);
+        double step = step(unit.ofSi(80 / perM));
+        return new Scale(
+                round(unit.toSi(step) * perM),
+                String.format(Locale.ROOT, step < 1 ? "%.1f %s" : "%.0f %s", step, unit.symbol()));
+    }
+
+    /** 1, 2 or 5 of a power of ten, no more than wanted. */
+    private static double step(double wanted) {
+        double power = Math.pow(10, Math.floor(Math.log10(Math.max(1e-3, wanted))));
+        return wanted >= 5 * power ? 5 * power : wanted >= 2 * power ? 2 * power : power;
+    }
+
+    private static double round(double px) {
+        return Math.round(px * 10) / 10.0;
+    }
+}
