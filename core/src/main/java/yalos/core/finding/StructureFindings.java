@@ -56,6 +56,7 @@ final class StructureFindings {
                     StructureFindings::followingCircles,
                     StructureFindings::largeCircles,
                     StructureFindings::nearWalls,
+                    StructureFindings::alone,
                     StructureFindings::faces)
             .map(rule -> (Rule) (one, found) -> one.plan()
                     .structures()
@@ -108,8 +109,10 @@ final class StructureFindings {
             String of = pass.photos() == 0
                     ? "None of %,d photos".formatted(lost)
                     : "%,d of %,d photos".formatted(lost, lost + pass.photos());
+            boolean seenAll =
+                    one.faces().filter(proof -> proof.share() >= NEARLY).isPresent();
             found.add(
-                    pass.photos() == 0 ? STOP : MIND,
+                    pass.photos() == 0 ? STOP : seenAll ? NOTE : MIND,
                     "round-left-out",
                     "%s of the %s %s flown: %s %s. What is then seen of the faces stands in the elevation view."
                             .formatted(
@@ -334,6 +337,16 @@ final class StructureFindings {
                     "near-walls",
                     "It flies %s off: walls hide satellites and turn the wind at corners. Keep people away from below, keep the aircraft in sight, and stop when it drifts."
                             .formatted(found.text(UnitKind.DISTANCE, nearest)));
+        }
+    }
+
+    private void alone() {
+        if (objects.alone()) {
+            found.add(
+                    NOTE,
+                    "objects-alone",
+                    "Nothing is flown over the ground: all %,d photos are of objects. Scale, overlap and strips in the ledger are those of strips that are not flown; cost is that of what is."
+                            .formatted(plan.photos()));
         }
     }
 

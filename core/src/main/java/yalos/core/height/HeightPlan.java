@@ -9,6 +9,8 @@ import yalos.core.flight.Climb;
 import yalos.core.flight.Exposure;
 import yalos.core.flight.Flight;
 import yalos.core.flight.FlightBuilder;
+import yalos.core.flight.Line;
+import yalos.core.flight.Way;
 import yalos.core.geodesy.PlanePoint;
 import yalos.core.kit.Aircraft;
 import yalos.core.site.Detour;
@@ -140,6 +142,21 @@ public final class HeightPlan {
     /** Long sections of all ways in the order flown, lines and what joins them. */
     public List<LegSection> sections() {
         return sections;
+    }
+
+    /** Long sections of ways that have heights of their own, over the same ground. */
+    public List<LegSection> sectionsOf(List<Way> ways) {
+        return ways.stream().map(this::sectionOf).toList();
+    }
+
+    private LegSection sectionOf(Way way) {
+        Beneath beneath = Beneath.of(way, grid, site, choice::reachM);
+        double[] up = new double[beneath.groundM().length];
+        for (int i = 0; i < up.length; i++) {
+            up[i] = way.upAt(up.length == 1 ? 0 : way.lengthM() * i / (up.length - 1));
+        }
+        int number = way instanceof Line line ? line.number() : 0;
+        return new LegSection(number, way.withHeights(up), beneath.groundM(), beneath.topM());
     }
 
     /**

@@ -23,7 +23,7 @@ import yalos.core.site.Prism;
  */
 public final class AirWays {
     /** Between places at which the ground is looked at. */
-    private static final double STEP_M = 4;
+    private static final double STEP_M = 1;
     /** Beyond the clearance, so that a way beside an object does not touch it. */
     private static final double SPARE_M = 0.2;
 

@@ -40,6 +40,11 @@ public record Circles(
     }
 
     @Override
+    public Circles with(Habit other) {
+        return new Circles(radius, overlap, height, follows, photos, tilt, other);
+    }
+
+    @Override
     public String key() {
         return "circles";
     }

@@ -1,9 +1,13 @@
 package yalos.core.pattern;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.function.Function;
+import java.util.stream.DoubleStream;
 import yalos.core.fault.InputFault;
 import yalos.core.geodesy.PlanePoint;
 import yalos.core.site.Prism;
@@ -48,6 +52,21 @@ public record Facade(
         return new Facade(name, other, upright, footTilt, roofTilt, rounded, overRoof, habit);
     }
 
+    /** The same with its tilted runs otherwise; none at 0. */
+    public Facade tilted(Measure foot, Measure roof) {
+        return new Facade(name, off, upright, foot, roof, rounded, overRoof, habit);
+    }
+
+    /** The same with or without runs straight down over the roof. */
+    public Facade overRoof(boolean flown) {
+        return new Facade(name, off, upright, footTilt, roofTilt, rounded, flown, habit);
+    }
+
+    @Override
+    public Facade with(Habit other) {
+        return new Facade(name, off, upright, footTilt, roofTilt, rounded, overRoof, other);
+    }
+
     @Override
     public String key() {
         return "facade";
@@ -84,7 +103,7 @@ public record Facade(
         List<Run> runs = new ArrayList<>();
         for (Built one : scene.required(name)) {
             if (one.pier() == 0) {
-                runs.addAll(round(scene, one, d));
+                runs.addAll(new Part(scene, one, d).runs());
             }
         }
         if (runs.isEmpty()) {
@@ -93,101 +112,180 @@ public record Facade(
         return runs;
     }
 
-    private List<Run> round(Scene scene, Built one, double d) {
-        Prism solid = one.solid();
-        double along = scene.acrossM(d) * (1 - (upright ? habit.side() : habit.forward()).si());
-        double up = scene.alongM(d) * (1 - (upright ? habit.forward() : habit.side()).si());
-        List<List<Spot>> ways = ways(one, d, along);
-        if (ways.isEmpty()) {
-            return List.of();
-        }
-        double low = low(scene, one, ways);
-        double high = Math.max(low, Math.min(solid.topM(), limit(scene, habit.ceiling(), Double.POSITIVE_INFINITY)));
-        // A wall lower than the lowest run is looked down at.
-        double pitch = low > solid.topM() ? Math.atan2((solid.topM() + solid.bottomM()) / 2 - low, d) : 0;
-        double[] levels = Habit.spread(low, high, up);
-        double speed = scene.speedMps(habit, gsdM(scene), upright ? up : along, true);
-        List<Run> runs = new ArrayList<>();
-        boolean back = false;
-        if (upright) {
-            for (List<Spot> way : ways) {
-                runs.add(new Run(columns(way, levels), speed));
-            }
-        } else {
-            for (double level : levels) {
-                back = add(runs, ways, level, pitch, speed, back);
-            }
-        }
-        if (footTilt.si() > 0) {
-            back = add(runs, ways, low, -footTilt.si(), speed, back);
-        }
-        if (roofTilt.si() > 0 && one.kind() != Structure.Kind.DECK) {
-            double edge = solid.topM() + d * Math.sin(roofTilt.si());
-            add(runs, ways(one, d * Math.cos(roofTilt.si()), along), edge, -roofTilt.si(), speed, back);
-        }
-        if (overRoof && one.kind() != Structure.Kind.DECK && one.wants(one.roofKey())) {
-            runs.addAll(roof(scene, solid, d));
-        }
-        return runs;
-    }
+    /** Runs round one part of the object. */
+    private final class Part {
+        /** Nearer than this share of a step to the next level, the lowest place of a wall is left to that. */
+        private static final double WORTH = 0.1;
 
-    /** Runs along the longest wall, straight down, from edge to edge of what a roof reaches across. */
-    private List<Run> roof(Scene scene, Prism solid, double d) {
-        double track = solid.longestRad();
-        double[] reach = solid.reachesM(track);
-        PlanePoint middle = solid.middle();
-        double base = scene.alongM(d) * (1 - habit.forward().si());
-        double spacing = scene.acrossM(d) * (1 - habit.side().si());
-        double speed = scene.speedMps(habit, gsdM(scene), base, true);
-        List<Run> runs = new ArrayList<>();
-        boolean back = false;
-        for (double aside : Habit.spread(reach[2], reach[3], spacing)) {
+        private final Scene scene;
+        private final Built one;
+        private final Prism solid;
+        private final double d;
+        private final double alongM;
+        private final double upM;
+        private final double speed;
+        private final double foot;
+        private final List<Run> runs = new ArrayList<>();
+        private boolean back;
+
+        Part(Scene scene, Built one, double d) {
+            this.scene = scene;
+            this.one = one;
+            this.solid = one.solid();
+            this.d = d;
+            this.alongM = scene.acrossM(d) * (1 - (upright ? habit.side() : habit.forward()).si());
+            this.upM = scene.alongM(d) * (1 - (upright ? habit.forward() : habit.side()).si());
+            this.speed = scene.speedMps(habit, gsdM(scene), upright ? upM : alongM, true);
+            this.foot = Math.max(footM(), limit(habit.floor(), Double.NEGATIVE_INFINITY));
+        }
+
+        List<Run> runs() {
+            List<List<Spot>> ways = ways(one, d, alongM);
+            if (!ways.isEmpty()) {
+                double low = ways.stream()
+                        .flatMap(List::stream)
+                        .mapToDouble(this::lowest)
+                        .min()
+                        .orElse(foot);
+                double high = Math.max(low, Math.min(solid.topM(), limit(habit.ceiling(), Double.POSITIVE_INFINITY)));
+                walls(ways, Habit.spread(low, high, upM));
+                edges(ways);
+            }
+            if (overRoof && one.kind() != Structure.Kind.DECK && one.wants(one.roofKey())) {
+                roof();
+            }
+            return runs;
+        }
+
+        private void walls(List<List<Spot>> ways, double[] levels) {
+            if (upright) {
+                ways.forEach(way -> runs.add(new Run(columns(way, levels), speed)));
+                return;
+            }
+            for (int i = 0; i < levels.length; i++) {
+                double level = levels[i];
+                double next = i + 1 < levels.length ? levels[i + 1] - WORTH * upM : Double.POSITIVE_INFINITY;
+                add(ways, spot -> {
+                    double up = Math.max(level, lowest(spot));
+                    return up < next ? OptionalDouble.of(up) : OptionalDouble.empty();
+                });
+            }
+        }
+
+        /** The tilted runs along the foot and over the edge of the roof. */
+        private void edges(List<List<Spot>> ways) {
+            if (footTilt.si() > 0) {
+                add(ways, spot -> OptionalDouble.of(lowest(spot)), -footTilt.si());
+            }
+            if (roofTilt.si() > 0 && one.kind() != Structure.Kind.DECK) {
+                double edge = solid.topM() + d * Math.sin(roofTilt.si());
+                add(ways(one, d * Math.cos(roofTilt.si()), alongM), spot -> OptionalDouble.of(edge), -roofTilt.si());
+            }
+        }
+
+        /** The foot of the part; of a deck that of its piers, which are seen from the same runs. */
+        private double footM() {
+            return scene.of(name).stream()
+                    .filter(other -> other == one || other.pier() > 0 && other.part() == one.part())
+                    .mapToDouble(other -> other.solid().bottomM())
+                    .min()
+                    .orElseThrow();
+        }
+
+        private double limit(Optional<Measure> limit, double otherwise) {
+            double zero = scene.footM(object()).orElse(0);
+            return limit.map(m -> zero + m.si()).orElse(otherwise);
+        }
+
+        /** How low it can be flown at a place: clear of the ground, and no lower than foot and floor. */
+        private double lowest(Spot spot) {
+            double ground = scene.groundM(spot.at().xM(), spot.at().yM()).orElse(Double.NEGATIVE_INFINITY);
+            return Math.max(foot, ground + scene.clearM());
+        }
+
+        /** A wall lower than it can be flown is looked down at. */
+        private double pitch(double up) {
+            return up > solid.topM() ? Math.atan2((solid.topM() + solid.bottomM()) / 2 - up, d) : 0;
+        }
+
+        private void add(List<List<Spot>> ways, Function<Spot, OptionalDouble> height) {
+            add(ways, height, Double.NaN);
+        }
+
+        /**
+         * All ways once; turned back where the last ended at their end.
+         *
+         * @param height at a place; none where another run passes there
+         * @param pitchRad of the camera; square to the wall where not a number
+         */
+        private void add(List<List<Spot>> ways, Function<Spot, OptionalDouble> height, double pitchRad) {
+            boolean loop = ways.size() == 1 && closed(ways.get(0));
+            List<List<Spot>> order = new ArrayList<>(ways);
+            if (back) {
+                Collections.reverse(order);
+            }
+            for (List<Spot> way : order) {
+                List<Shot> shots = new ArrayList<>();
+                for (Spot spot : back ? reversed(way) : way) {
+                    OptionalDouble up = height.apply(spot);
+                    if (up.isEmpty()) {
+                        end(shots);
+                        continue;
+                    }
+                    double pitch = Double.isNaN(pitchRad) ? pitch(up.getAsDouble()) : pitchRad;
+                    Shot shot = new Shot(spot.at(), up.getAsDouble(), spot.yawRad(), pitch, spot.round());
+                    shots.add(shots.isEmpty() ? shot.straight() : shot);
+                }
+                end(shots);
+            }
+            back = !loop && !back;
+        }
+
+        private void end(List<Shot> shots) {
+            if (!shots.isEmpty()) {
+                runs.add(new Run(shots, speed));
+                shots.clear();
+            }
+        }
+
+        private List<Shot> columns(List<Spot> way, double[] levels) {
             List<Shot> shots = new ArrayList<>();
-            double[] along = Habit.spread(reach[0], reach[1], base);
-            double yaw = back ? track + Math.PI : track;
-            for (int i = 0; i < along.length; i++) {
-                double ahead = along[back ? along.length - 1 - i : i];
-                PlanePoint at = middle.moved(track, ahead).moved(track + Math.PI / 2, aside);
-                shots.add(Shot.straight(at, solid.topM() + d, yaw, -Math.PI / 2));
-            }
-            runs.add(new Run(shots, speed));
-            back = !back;
-        }
-        return runs;
-    }
-
-    private double limit(Scene scene, Optional<Measure> limit, double otherwise) {
-        double foot = scene.footM(object()).orElse(0);
-        return limit.map(m -> foot + m.si()).orElse(otherwise);
-    }
-
-    /** The lowest height that is clear of the ground all along, and no lower than the foot or the floor. */
-    private double low(Scene scene, Built one, List<List<Spot>> ways) {
-        double low = Math.max(one.solid().bottomM(), limit(scene, habit.floor(), Double.NEGATIVE_INFINITY));
-        for (List<Spot> way : ways) {
+            boolean down = false;
             for (Spot spot : way) {
-                double ground = scene.groundM(spot.at().xM(), spot.at().yM()).orElse(Double.NEGATIVE_INFINITY);
-                low = Math.max(low, ground + scene.clearM());
+                double low = lowest(spot);
+                double[] ups = DoubleStream.concat(
+                                DoubleStream.of(low), Arrays.stream(levels).filter(up -> up > low + WORTH * upM))
+                        .toArray();
+                for (int i = 0; i < ups.length; i++) {
+                    double up = ups[down ? ups.length - 1 - i : i];
+                    shots.add(Shot.straight(spot.at(), up, spot.yawRad(), pitch(up)));
+                }
+                down = !down;
             }
+            return shots;
         }
-        return low;
-    }
 
-    /** All ways at one height; turned back where the last ended at their end. */
-    private boolean add(List<Run> runs, List<List<Spot>> ways, double up, double pitch, double speed, boolean back) {
-        boolean loop = ways.size() == 1 && closed(ways.get(0));
-        List<List<Spot>> order = new ArrayList<>(ways);
-        if (back) {
-            Collections.reverse(order);
-        }
-        for (List<Spot> way : order) {
-            List<Shot> shots = new ArrayList<>();
-            for (Spot spot : back ? reversed(way) : way) {
-                shots.add(new Shot(spot.at(), up, spot.yawRad(), pitch, spot.round()));
+        /** Runs along the longest wall, straight down, from edge to edge of what a roof reaches across. */
+        private void roof() {
+            double track = solid.longestRad();
+            double[] reach = solid.reachesM(track);
+            double base = scene.alongM(d) * (1 - habit.forward().si());
+            double spacing = scene.acrossM(d) * (1 - habit.side().si());
+            double roofSpeed = scene.speedMps(habit, gsdM(scene), base, true);
+            boolean returning = false;
+            for (double aside : Habit.spread(reach[2], reach[3], spacing)) {
+                List<Shot> shots = new ArrayList<>();
+                double[] along = Habit.spread(reach[0], reach[1], base);
+                double yaw = returning ? track + Math.PI : track;
+                for (int i = 0; i < along.length; i++) {
+                    double ahead = along[returning ? along.length - 1 - i : i];
+                    PlanePoint at = solid.middle().moved(track, ahead).moved(track + Math.PI / 2, aside);
+                    shots.add(Shot.straight(at, solid.topM() + d, yaw, -Math.PI / 2));
+                }
+                runs.add(new Run(shots, roofSpeed));
+                returning = !returning;
             }
-            runs.add(new Run(shots, speed));
         }
-        return !loop && !back;
     }
 
     private static boolean closed(List<Spot> way) {
@@ -202,19 +300,6 @@ public record Facade(
             back.add(new Spot(way.get(i).at(), way.get(i).yawRad(), round));
         }
         return back;
-    }
-
-    private static List<Shot> columns(List<Spot> way, double[] levels) {
-        List<Shot> shots = new ArrayList<>();
-        boolean down = false;
-        for (Spot spot : way) {
-            for (int i = 0; i < levels.length; i++) {
-                double up = levels[down ? levels.length - 1 - i : i];
-                shots.add(Shot.straight(spot.at(), up, spot.yawRad(), 0));
-            }
-            down = !down;
-        }
-        return shots;
     }
 
     /** Ways past the walls that need photos, each as far as neighbouring walls do; one that comes round ends where it began. */

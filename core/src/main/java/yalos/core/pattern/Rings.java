@@ -57,6 +57,11 @@ public record Rings(
     }
 
     @Override
+    public Rings with(Habit other) {
+        return new Rings(name, off, radius, low, high, rings, photos, aim, other);
+    }
+
+    @Override
     public String key() {
         return "rings";
     }

@@ -31,6 +31,9 @@ public interface StructurePass {
     /** Speed and overlaps it is flown with. */
     Habit habit();
 
+    /** The same flown with other speed and overlaps. */
+    StructurePass with(Habit other);
+
     /**
      * Its runs, in the order flown.
      *

@@ -31,6 +31,11 @@ public record UnderDeck(String name, StandOff off, Measure up, Habit habit) impl
     }
 
     @Override
+    public UnderDeck with(Habit other) {
+        return new UnderDeck(name, off, up, other);
+    }
+
+    @Override
     public String key() {
         return "under-deck";
     }
@@ -42,7 +47,7 @@ public record UnderDeck(String name, StandOff off, Measure up, Habit habit) impl
 
     @Override
     public String words() {
-        return "under “%s”, %s, looking up at %s".formatted(name, off.words(), up.asTyped());
+        return "runs under “%s”, %s, looking up at %s".formatted(name, off.words(), up.asTyped());
     }
 
     @Override

@@ -162,6 +162,18 @@ public record StructurePlan(
             return new StructurePlan(wanted, List.copyOf(built), List.copyOf(faults), flown, scene);
         }
 
+        /** Beyond the block's own grid the model itself is asked. */
+        private double farGroundM(double x, double y) {
+            double near = ground.applyAsDouble(x, y);
+            return Double.isNaN(near)
+                    ? plan.request()
+                            .ground()
+                            .map(real ->
+                                    real.source().heightM(plan.block().plane().toLonLat(x, y)))
+                            .orElse(near)
+                    : near;
+        }
+
         private StructurePass.Scene scene() {
             StructurePass.Limits limits = new StructurePass.Limits(
                     plan.request().pins().siOr(Quantity.BLUR, Defaults.BLUR_PX),
@@ -193,7 +205,7 @@ public record StructurePlan(
                     .orElse(Detour.NONE);
             AirWays ways = new AirWays(
                     solids,
-                    ground,
+                    this::farGroundM,
                     (x, y) -> site.map(map -> map.obstacleM(x, y, STANDING_M)).orElse(0.0),
                     zones,
                     wanted.clear().si());

@@ -45,7 +45,7 @@ public final class RoundTable {
         List<Row> rows = new ArrayList<>();
         for (double times : TIMES) {
             double metres = times == 1 ? now : rounded(now * times);
-            StructurePass other = times == 1 ? pass : resized(pass, metres);
+            StructurePass other = times == 1 ? pass : sized(pass, Measure.of(metres, Unit.METRE));
             rows.add(row(plan, structures, index, other, metres, times == 1));
         }
         return rows;
@@ -86,8 +86,8 @@ public final class RoundTable {
         }
     }
 
-    private static StructurePass resized(StructurePass pass, double metres) {
-        Measure to = Measure.of(metres, Unit.METRE);
+    /** A pass at another stand-off, or circles of another radius. */
+    public static StructurePass sized(StructurePass pass, Measure to) {
         StandOff off = StandOff.of(to);
         if (pass instanceof Circles circles) {
             return circles.of(to);

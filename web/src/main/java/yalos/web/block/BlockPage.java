@@ -83,10 +83,14 @@ public class BlockPage {
     private void fill(OpenBlock block, Stage stage, String why, Model model) {
         UnitChoice units = preferences.units();
         Planned planned = desk.plan(block.facts());
-        List<Finding> findings = findings(block, planned, units);
         model.addAttribute("block", block);
         model.addAttribute("stage", stage);
         model.addAttribute("editable", stage == Stage.GROUND || stage == Stage.STRIPS);
+        // The page may judge more finely than was judged before; findings and tabs follow it.
+        books.stream()
+                .filter(book -> book.stage() == stage)
+                .forEach(book -> book.fill(new StageBook.Opened(block, planned, units, why), model));
+        List<Finding> findings = findings(block, planned, units);
         model.addAttribute("saved", block.savedAt().format(CLOCK));
         List<FindingView> views = FindingView.all(findings, planned);
         String note = Finding.Level.NOTE.word();
@@ -98,10 +102,6 @@ public class BlockPage {
                 views.stream().filter(view -> view.level().equals(note)).toList());
         model.addAttribute("fault", planned.fault().map(InputFault::getMessage).orElse(""));
         model.addAttribute("empty", block.facts().outline().isEmpty());
-        books.stream()
-                .filter(book -> book.stage() == stage)
-                .forEach(book -> book.fill(new StageBook.Opened(block, planned, units, why), model));
-        // After the page itself, which may have found out how its stage stands.
         model.addAttribute("stages", StageView.all(block, planned, findings, stage, units, books));
     }
 

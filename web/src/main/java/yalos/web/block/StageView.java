@@ -95,7 +95,7 @@ public record StageView(String key, String label, boolean here, String standing,
         return planned.whole()
                 .map(whole -> {
                     if (whole.plan().objectsAlone()) {
-                        return new String[] {"ground not flown", ""};
+                        return new String[] {"not flown", ""};
                     }
                     double unknown = whole.judgement().share(Adequacy.UNKNOWN);
                     double share = whole.judgement().share();

@@ -42,8 +42,6 @@ record ElevationView(List<Placed> faces, List<Tick> ticks, double widthPx, doubl
             double y,
             double wide,
             double high,
-            double metresWide,
-            double metresHigh,
             String label,
             String share,
             String object,
@@ -73,6 +71,8 @@ record ElevationView(List<Placed> faces, List<Tick> ticks, double widthPx, doubl
         List<Placed> placed = new ArrayList<>();
         double x = AXIS_PX;
         double top = HEAD_PX;
+        double tallest = wrapPx == Double.POSITIVE_INFINITY ? heightPx : 0;
+        List<Placed> row = new ArrayList<>();
         double wide = 0;
         String object = "";
         for (FaceProof face : proof.faces()) {
@@ -85,26 +85,27 @@ record ElevationView(List<Placed> faces, List<Tick> ticks, double widthPx, doubl
             }
             object = name;
             if (x + w > wrapPx && x > AXIS_PX) {
+                stand(row, top + tallest, placed);
                 x = AXIS_PX;
-                top += heightPx + HEAD_PX + FOOT_PX;
+                top += tallest + HEAD_PX + FOOT_PX;
+                tallest = 0;
             }
-            double y = top + heightPx - h;
-            placed.add(new Placed(
+            tallest = Math.max(tallest, h);
+            row.add(new Placed(
                     face.number(),
                     face.key(),
                     round(x),
-                    round(y),
+                    0,
                     round(w),
                     round(h),
-                    face.face().wideM(),
-                    face.face().highM(),
                     face.words(),
                     face.cells() == 0 ? "not to be seen" : Shares.percent(face.share()),
                     begins ? name : "",
-                    marks(face, spots, x, y, perM)));
+                    marks(face, spots, x, perM)));
             x += Math.max(w, LEAST_LABEL_PX) + GAP_PX;
             wide = Math.max(wide, x);
         }
+        stand(row, top + tallest, placed);
         return new ElevationView(
                 placed,
                 ticks(most, perM, heightPx, units),
@@ -113,12 +114,33 @@ record ElevationView(List<Placed> faces, List<Tick> ticks, double widthPx, doubl
                 scale(perM, units));
     }
 
-    private static List<Mark> marks(FaceProof face, List<StructureProof.Spot> spots, double x, double y, double perM) {
+    /** Faces of a row stand on one line. */
+    private static void stand(List<Placed> row, double footPx, List<Placed> placed) {
+        for (Placed one : row) {
+            double y = round(footPx - one.high());
+            placed.add(new Placed(
+                    one.number(),
+                    one.key(),
+                    one.x(),
+                    y,
+                    one.wide(),
+                    one.high(),
+                    one.label(),
+                    one.share(),
+                    one.object(),
+                    one.spots().stream()
+                            .map(mark -> new Mark(mark.number(), mark.x(), round(mark.y() + y)))
+                            .toList()));
+        }
+        row.clear();
+    }
+
+    private static List<Mark> marks(FaceProof face, List<StructureProof.Spot> spots, double x, double perM) {
         List<Mark> marks = new ArrayList<>();
         for (int i = 0; i < spots.size(); i++) {
             StructureProof.Spot spot = spots.get(i);
             if (spot.face().number() == face.number()) {
-                marks.add(new Mark(i + 1, round(x + spot.alongM() * perM), round(y + spot.downM() * perM)));
+                marks.add(new Mark(i + 1, round(x + spot.alongM() * perM), round(spot.downM() * perM)));
             }
         }
         return marks;

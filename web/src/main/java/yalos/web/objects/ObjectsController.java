@@ -31,15 +31,19 @@ import yalos.core.pins.Quantity;
 import yalos.core.site.Obstacle;
 import yalos.core.site.StandingAs;
 import yalos.core.site.Structure;
+import yalos.core.trial.FaceRemedies;
+import yalos.core.trial.RoundTable;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
 import yalos.core.units.UnitKind;
 import yalos.web.block.BlockPage;
 import yalos.web.block.Blocks;
+import yalos.web.block.PlanDesk;
 import yalos.web.block.Visit;
 import yalos.web.exchange.OutlineFile;
 import yalos.web.shell.Preferences;
 import yalos.web.store.BlockFacts;
+import yalos.web.work.PageWork;
 
 /** Objects drawn, typed, brought in and changed, and what is flown round them. */
 @Controller
@@ -50,8 +54,12 @@ class ObjectsController {
     private final Blocks blocks;
     private final BlockPage page;
     private final Preferences preferences;
+    private final PlanDesk desk;
+    private final PageWork work;
 
-    ObjectsController(Blocks blocks, BlockPage page, Preferences preferences) {
+    ObjectsController(Blocks blocks, BlockPage page, Preferences preferences, PlanDesk desk, PageWork work) {
+        this.desk = desk;
+        this.work = work;
         this.blocks = blocks;
         this.page = page;
         this.preferences = preferences;
@@ -385,6 +393,39 @@ class ObjectsController {
             passes.set(number - 1, now);
             return structures.with(passes);
         });
+    }
+
+    /** Takes a stand-off, or a radius of circles, out of the comparison. */
+    @PostMapping("/blocks/{id}/rounds/{number}/size")
+    String size(@PathVariable long id, @PathVariable int number, @RequestParam String value, Visit visit) {
+        Measure to = Measure.typed("size", value, preferences.typed().unit(UnitKind.DISTANCE));
+        StructurePass now =
+                RoundTable.sized(pass(blocks.open(id).facts().patterns().structures(), number), to);
+        return changed(id, visit, now.words(), structures -> {
+            List<StructurePass> passes = new ArrayList<>(structures.passes());
+            passes.set(number - 1, now);
+            return structures.with(passes);
+        });
+    }
+
+    /** Makes a change that was tried and helps; tried again, for the plan may have gone on. */
+    @PostMapping("/blocks/{id}/objects/remedy")
+    String remedy(@PathVariable long id, @RequestParam String key, Visit visit) {
+        BlockFacts facts = blocks.open(id).facts();
+        FaceRemedies.Remedy remedy =
+                work
+                        .answer(
+                                "The remedies",
+                                () -> FaceRemedies.of(
+                                        desk.needed(facts), facts.brief().accuracy()))
+                        .stream()
+                        .filter(one -> one.key().equals(key))
+                        .findFirst()
+                        .orElseThrow(() -> new InputFault(
+                                "key",
+                                key,
+                                "That does not help any more; the plan has changed. Look at the page again."));
+        return changed(id, visit, remedy.words(), structures -> remedy.structures());
     }
 
     @PostMapping("/blocks/{id}/rounds/{number}/remove")

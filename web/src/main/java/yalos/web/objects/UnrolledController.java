@@ -24,6 +24,7 @@ import yalos.core.surface.Box;
 import yalos.core.surface.Occluder;
 import yalos.core.surface.PrismOccluder;
 import yalos.core.surface.TerrainOccluder;
+import yalos.core.trial.FaceRemedies;
 import yalos.core.trial.RoundTable;
 import yalos.core.units.Unit;
 import yalos.core.units.UnitChoice;
@@ -31,6 +32,7 @@ import yalos.core.units.UnitKind;
 import yalos.web.block.Blocks;
 import yalos.web.block.OpenBlock;
 import yalos.web.block.PlanDesk;
+import yalos.web.block.Stage;
 import yalos.web.shell.NotThere;
 import yalos.web.shell.Preferences;
 import yalos.web.work.PageWork;
@@ -212,6 +214,36 @@ class UnrolledController {
                 .toArray();
     }
 
+    /** A change that helps. */
+    record RemedyRow(String key, String words, String gives) {}
+
+    /** What would let more of the faces be given enough, each tried. */
+    @GetMapping("/blocks/{id}/objects/remedies")
+    String remedies(@PathVariable long id, Model model) {
+        OpenBlock block = blocks.open(id);
+        BlockPlan plan = desk.needed(block.facts());
+        List<FaceRemedies.Remedy> found = work.answer(
+                "The remedies",
+                () -> FaceRemedies.of(plan, block.facts().brief().accuracy()));
+        model.addAttribute("block", block);
+        model.addAttribute("stage", Stage.OBJECTS);
+        model.addAttribute(
+                "remedies",
+                found.stream()
+                        .map(one -> new RemedyRow(
+                                one.key(),
+                                one.words(),
+                                "%s of the faces instead of %s, %s%s min, %+,d photos"
+                                        .formatted(
+                                                Shares.percent(one.share()),
+                                                Shares.percent(one.before()),
+                                                one.seconds() < 0 ? "−" : "+",
+                                                UnitKind.DURATION.figure(Math.abs(one.seconds()), Unit.MINUTE),
+                                                one.photos())))
+                        .toList());
+        return "objects/remedies :: remedies";
+    }
+
     /** A row of the comparison. */
     record CompareRow(
             String size,
@@ -239,6 +271,7 @@ class UnrolledController {
                 "The comparison",
                 () -> rows.stream().map(row -> shown(row, block, number, units)).toList());
         model.addAttribute("block", block);
+        model.addAttribute("stage", Stage.OBJECTS);
         model.addAttribute("number", number);
         boolean circles = plan.request()
                 .patterns()

@@ -54,6 +54,12 @@ class ProofBook implements StageBook {
 
     @Override
     public void fill(Opened opened, Model model) {
+        model.addAttribute(
+                "objectsAlone",
+                opened.planned()
+                        .whole()
+                        .filter(whole -> whole.plan().objectsAlone())
+                        .isPresent());
         opened.planned().whole().ifPresent(whole -> {
             Coverage coverage = whole.coverage();
             BlockPlan plan = whole.plan();

@@ -3,11 +3,14 @@ package yalos.web.sheet;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import yalos.core.flight.Exposure;
 import yalos.core.flight.Line;
+import yalos.core.flight.Way;
 import yalos.core.geodesy.EastNorth;
 import yalos.core.height.HeightPlan;
 import yalos.core.height.LegSection;
 import yalos.core.plan.BlockPlan;
+import yalos.core.plan.StructurePlan;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
 
@@ -42,7 +45,7 @@ public record SectionView(
 
     /** Of one strip, or of the whole path where the strip is 0. */
     public static SectionView of(BlockPlan plan, HeightPlan heights, int strip, UnitChoice units) {
-        List<LegSection> legs = strip == 0 ? heights.sections() : List.of(heights.section(strip));
+        List<LegSection> legs = legs(plan, heights, strip);
         double unitM = units.unit(UnitKind.HEIGHT).size();
         int steps = legs.stream().mapToInt(leg -> leg.pathM().length).sum();
         int every = Math.max(1, steps / MOST_STEPS);
@@ -75,24 +78,68 @@ public record SectionView(
             places[2 * i + 1] = Math.round(rows.get(i)[5] * 100) / 100.0;
         }
         return new SectionView(
-                title(plan, legs, strip, start, units),
+                title(plan, legs, strip, start, least, units),
                 column(rows, 0, unitM),
                 column(rows, 1, unitM),
                 column(rows, 2, unitM),
                 column(rows, 3, unitM),
                 places,
-                strip == 0 ? new double[0] : stations(plan, strip, unitM),
+                strip == 0 ? new double[0] : stations(plan, legs, unitM),
                 nearest,
                 Double.isInfinite(least) ? "unknown" : units.text(UnitKind.HEIGHT, least),
                 heights.choice().keptM() / unitM,
                 units.unit(UnitKind.HEIGHT).symbol());
     }
 
-    private static String title(BlockPlan plan, List<LegSection> legs, int strip, double lengthM, UnitChoice units) {
+    /** The path over the ground as it was laid; round objects the ways flown, of a run all of them. */
+    private static List<LegSection> legs(BlockPlan plan, HeightPlan heights, int strip) {
+        if (plan.structures().flatMap(StructurePlan::flown).isEmpty()) {
+            return strip == 0 ? heights.sections() : List.of(heights.section(strip));
+        }
+        if (strip == 0) {
+            return heights.sectionsOf(plan.flight().ways());
+        }
+        Line chosen = plan.flight().line(strip);
+        return round(plan, chosen) ? heights.sectionsOf(run(plan, chosen)) : List.of(heights.section(strip));
+    }
+
+    private static boolean round(BlockPlan plan, Line line) {
+        return plan.structures().flatMap(objects -> objects.pass(line.pass())).isPresent();
+    }
+
+    /** All ways of the run a line belongs to, from its first photo to its last. */
+    private static List<Way> run(BlockPlan plan, Line chosen) {
+        List<Way> run = new ArrayList<>();
+        List<Way> since = new ArrayList<>();
+        for (Way way : plan.flight().ways()) {
+            if (way instanceof Line line && line.strip() == chosen.strip()) {
+                run.addAll(since);
+                run.add(line);
+                since.clear();
+            } else if (!run.isEmpty()) {
+                since.add(way);
+            }
+        }
+        return run;
+    }
+
+    private static String title(
+            BlockPlan plan, List<LegSection> legs, int strip, double lengthM, double leastM, UnitChoice units) {
         if (strip == 0) {
             return "Section along the whole path, " + units.text(UnitKind.LENGTH, lengthM);
         }
         Line chosen = plan.flight().line(strip);
+        if (round(plan, chosen)) {
+            long photos = plan.flight().lines().stream()
+                    .filter(line -> line.strip() == chosen.strip())
+                    .mapToInt(Line::exposures)
+                    .sum();
+            return "Section along a run round an object, %s, %d photos, least clearance over ground %s"
+                    .formatted(
+                            units.text(UnitKind.DISTANCE, lengthM),
+                            photos,
+                            Double.isInfinite(leastM) ? "unknown" : units.text(UnitKind.HEIGHT, leastM));
+        }
         return String.format(
                 Locale.ROOT,
                 "Section along strip %d, %s, %d photos, least clearance %s",
@@ -106,11 +153,19 @@ public record SectionView(
         return Double.isInfinite(leg.clearanceM()) ? "unknown" : units.text(UnitKind.HEIGHT, leg.clearanceM());
     }
 
-    private static double[] stations(BlockPlan plan, int strip, double unitM) {
-        Line chosen = plan.flight().line(strip);
-        return plan.flight().exposuresOf(chosen).stream()
-                .mapToDouble(exposure -> chosen.from().distanceM(exposure.point()) / unitM)
-                .toArray();
+    /** Distances of all photos of the legs from their start. */
+    private static double[] stations(BlockPlan plan, List<LegSection> legs, double unitM) {
+        List<Double> along = new ArrayList<>();
+        double start = 0;
+        for (LegSection leg : legs) {
+            if (leg.way() instanceof Line line) {
+                for (Exposure photo : plan.flight().exposuresOf(line)) {
+                    along.add((start + line.from().distanceM(photo.point())) / unitM);
+                }
+            }
+            start += leg.lengthM();
+        }
+        return along.stream().mapToDouble(Double::doubleValue).toArray();
     }
 
     private static Double[] column(List<double[]> rows, int at, double unitM) {

@@ -132,7 +132,7 @@ export function thing(feature) {
   if (kind === "object" || kind === "deck") {
     const ink = css("--ink");
     return new style.Style({
-      text: feature.get("name") ? words(feature.get("name"), ink, { overflow: true }) : undefined,
+      text: feature.get("name") ? words(feature.get("name"), ink, { overflow: true, offsetY: 22 }) : undefined,
       stroke: line(ink, 1.8, kind === "deck" ? [3, 3] : undefined),
       fill: fill(kind === "deck" ? "rgba(0, 0, 0, 0.05)" : "rgba(0, 0, 0, 0.18)"),
     });
