@@ -9,6 +9,7 @@ import org.springframework.web.bind.annotation.PathVariable;
 import yalos.core.fault.InputFault;
 import yalos.core.finding.Finding;
 import yalos.core.finding.Findings;
+import yalos.core.plan.StructurePlan;
 import yalos.core.proof.Coverage;
 import yalos.core.proof.Shares;
 import yalos.core.units.UnitChoice;
@@ -63,16 +64,22 @@ class PrintController {
                         units.unit(UnitKind.DISTANCE).symbol()));
         model.addAttribute("grid", whole.plan().block().plane().grid().shortName());
         model.addAttribute("area", units.text(UnitKind.AREA, whole.plan().areaM2()));
-        model.addAttribute("ground", ground(whole, units));
+        model.addAttribute("ground", whole.plan().objectsAlone() ? faces(whole, units) : ground(whole, units));
+        model.addAttribute("faces", whole.plan().objectsAlone() ? List.of() : faces(whole, units));
         model.addAttribute(
                 "strips",
                 whole.plan().flight().lines().stream()
+                        .filter(line -> whole.plan()
+                                .structures()
+                                .flatMap(objects -> objects.pass(line.pass()))
+                                .isEmpty())
                         .map(line -> new StripRow(
                                 line.number(),
                                 units.text(UnitKind.DISTANCE, line.lengthM()),
                                 line.exposures(),
                                 UnitKind.ANGLE.figure(line.trackRad(), units.unit(UnitKind.ANGLE)) + "°"))
                         .toList());
+        model.addAttribute("rounds", rounds(whole, units));
         model.addAttribute(
                 "launch",
                 block.facts()
@@ -80,6 +87,29 @@ class PrintController {
                         .map(at -> String.format(Locale.ROOT, "%.6f, %.6f", at.latDeg(), at.lonDeg()))
                         .orElse("not set"));
         return "print";
+    }
+
+    /** A pass round an object. */
+    record RoundRow(String words, String gsd, String off, String photos, String speed) {}
+
+    private static List<RoundRow> rounds(Planned.Whole whole, UnitChoice units) {
+        return whole.plan().structures().map(StructurePlan::passes).orElse(List.of()).stream()
+                .filter(pass -> pass.fault().isEmpty())
+                .map(pass -> new RoundRow(
+                        pass.wanted().words(),
+                        units.text(UnitKind.GSD, pass.gsdM()),
+                        units.text(UnitKind.DISTANCE, pass.standOffM()),
+                        "%,d".formatted(pass.photos()),
+                        units.text(UnitKind.SPEED, pass.speedMps())))
+                .toList();
+    }
+
+    private static List<String> faces(Planned.Whole whole, UnitChoice units) {
+        return whole.faces()
+                .filter(proof -> proof.areaM2() > 0)
+                .map(proof -> List.of("%s of %s of faces is given what is asked."
+                        .formatted(Shares.percent(proof.share()), units.surfaceText(proof.areaM2()))))
+                .orElse(List.of());
     }
 
     /** What the ground does to the plan, in sentences. */

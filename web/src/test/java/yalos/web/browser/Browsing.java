@@ -14,19 +14,34 @@ import java.util.Map;
 final class Browsing implements AutoCloseable {
     private final Playwright playwright =
             Playwright.create(new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
-    private final Browser browser = playwright
-            .chromium()
-            .launch(new BrowserType.LaunchOptions()
-                    .setExecutablePath(Path.of("/usr/bin/chromium"))
-                    .setArgs(List.of(
-                            "--no-sandbox",
-                            "--disable-gpu",
-                            "--disable-quic",
-                            "--no-first-run",
-                            "--disable-background-networking",
-                            "--disable-component-update",
-                            "--disable-sync")));
+    private final Browser browser;
     private final List<String> complaints = new ArrayList<>();
+
+    /** On a machine without graphics. */
+    Browsing() {
+        this(List.of("--disable-gpu"));
+    }
+
+    private Browsing(List<String> graphics) {
+        List<String> args = new ArrayList<>(List.of(
+                "--no-sandbox",
+                "--disable-quic",
+                "--no-first-run",
+                "--disable-background-networking",
+                "--disable-component-update",
+                "--disable-sync"));
+        args.addAll(graphics);
+        browser = playwright
+                .chromium()
+                .launch(new BrowserType.LaunchOptions()
+                        .setExecutablePath(Path.of("/usr/bin/chromium"))
+                        .setArgs(args));
+    }
+
+    /** With graphics in space, reckoned by the processor. */
+    static Browsing inSpace() {
+        return new Browsing(List.of("--use-gl=angle", "--use-angle=swiftshader", "--enable-unsafe-swiftshader"));
+    }
 
     Page page(int width, int height) {
         BrowserContext context = browser.newContext(new Browser.NewContextOptions().setViewportSize(width, height));
