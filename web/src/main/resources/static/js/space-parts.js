@@ -13,7 +13,7 @@ export function sun() {
 export function groundOf({ ground }, css) {
   const { columns, rows, west, north, cellX, cellY, heights } = ground;
   const known = heights.filter((one) => one !== null);
-  const least = Math.min(...known.slice(0, 1), ...[known.reduce((a, b) => Math.min(a, b), Infinity)]);
+  const least = known.reduce((a, b) => Math.min(a, b), Infinity);
   const most = known.reduce((a, b) => Math.max(a, b), -Infinity);
   const places = new Float32Array(3 * heights.length);
   const uvs = new Float32Array(2 * heights.length);
@@ -37,7 +37,19 @@ export function groundOf({ ground }, css) {
   geometry.setAttribute("color", new THREE.BufferAttribute(colours, 3));
   geometry.setIndex(triangles(columns, rows, heights));
   geometry.computeVertexNormals();
-  return new THREE.Mesh(geometry, new THREE.MeshLambertMaterial({ vertexColors: true, side: THREE.DoubleSide }));
+  shade(colours, geometry.attributes.normal.array);
+  // Shaded once here, and not at every point of every picture: it is drawn without graphics hardware too.
+  return new THREE.Mesh(geometry, new THREE.MeshBasicMaterial({ vertexColors: true, side: THREE.DoubleSide }));
+}
+
+/** Colours in the light from the north-west, as maps are shaded. */
+function shade(colours, normals) {
+  const light = new THREE.Vector3(-1, 1.4, -1).normalize();
+  for (let at = 0; at < colours.length; at += 3) {
+    const facing = normals[at] * light.x + normals[at + 1] * light.y + normals[at + 2] * light.z;
+    const lit = 0.55 + 0.55 * Math.max(0, facing);
+    for (let i = 0; i < 3; i++) colours[at + i] *= lit;
+  }
 }
 
 /** Objects as plain solids with their edges. */
@@ -76,7 +88,8 @@ export function facesOf({ plates }, pictureOf, drawn) {
     geometry.setIndex([0, 3, 1, 1, 3, 2]);
     geometry.computeVertexNormals();
     const material = new THREE.MeshBasicMaterial({
-      transparent: true,
+      // What lies beyond a roof's corners is not there, and hides nothing.
+      alphaTest: 0.5,
       side: THREE.DoubleSide,
       polygonOffset: true,
       polygonOffsetFactor: -2,

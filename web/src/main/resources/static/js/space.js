@@ -7,6 +7,13 @@ import { frustum, toSpace, walkStep } from "./space-figures.js";
 
 const css = (name) => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
 
+/** Smooth edges cost a processor that draws without graphics hardware most of its time; it goes without. */
+function smooth() {
+  const gl = document.createElement("canvas").getContext("webgl2");
+  const info = gl && gl.getExtension("WEBGL_debug_renderer_info");
+  return !(info && /swiftshader|software|llvmpipe/i.test(gl.getParameter(info.UNMASKED_RENDERER_WEBGL)));
+}
+
 class Space {
   constructor(root) {
     this.root = root;
@@ -17,17 +24,26 @@ class Space {
   }
 
   async begin() {
+    this.hardware = smooth();
     try {
-      this.renderer = new THREE.WebGLRenderer({ canvas: this.canvas, antialias: true, preserveDrawingBuffer: true });
+      this.renderer = new THREE.WebGLRenderer({
+        canvas: this.canvas,
+        antialias: this.hardware,
+        preserveDrawingBuffer: false,
+      });
     } catch {
       this.without();
       return;
     }
-    this.renderer.setPixelRatio(Math.min(2, window.devicePixelRatio));
+    this.fine = Math.min(2, window.devicePixelRatio);
+    this.renderer.setPixelRatio(this.fine);
     this.camera = new THREE.PerspectiveCamera(45, 1, 0.1, 20_000);
     this.controls = new OrbitControls(this.camera, this.canvas);
     this.controls.maxPolarAngle = Math.PI;
     this.controls.addEventListener("change", () => this.draw());
+    // Without graphics hardware it is drawn coarsely while it moves, so that it follows the hand.
+    this.controls.addEventListener("start", () => this.coarse(true));
+    this.controls.addEventListener("end", () => this.coarse(false));
     new ResizeObserver(() => this.resize()).observe(this.canvas.parentElement);
     this.wire();
     await this.load();
@@ -117,6 +133,12 @@ class Space {
     this.renderer.setSize(clientWidth, clientHeight, false);
     this.camera.aspect = clientWidth / clientHeight;
     this.camera.updateProjectionMatrix();
+    this.draw();
+  }
+
+  coarse(moving) {
+    if (this.hardware) return;
+    this.renderer.setPixelRatio(moving ? this.fine / 2 : this.fine);
     this.draw();
   }
 
@@ -266,6 +288,8 @@ class Space {
       const name = Object.assign(document.createElement("b"), { textContent: found.face });
       this.probePlace.replaceChildren(name, probeList(found));
       this.raysTo(hit.point, found.photos);
+    } else if (hit.object === this.ground && !this.ground.material.map) {
+      this.probePlace.replaceChildren("Lay a layer over the ground to ask it.");
     } else if (hit.object === this.ground) {
       const [east, north, metres] = this.plan.grid;
       const at = `east=${east + hit.point.x / metres}&north=${north - hit.point.z / metres}`;
@@ -299,6 +323,7 @@ class Space {
 
   /** Frames drawn in some seconds while it turns: for the benchmark. */
   async measure(seconds) {
+    this.coarse(true);
     const end = performance.now() + seconds * 1000;
     let frames = 0;
     while (performance.now() < end) {
@@ -313,6 +338,7 @@ class Space {
       this.renderer.getContext().finish();
       frames++;
     }
+    this.coarse(false);
     return frames / seconds;
   }
 }

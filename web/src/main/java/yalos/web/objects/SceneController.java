@@ -35,7 +35,7 @@ import yalos.web.shell.Preferences;
 @RestController
 class SceneController {
     /** Heights along each side of the ground, at most: more is not seen. */
-    private static final int MOST_HEIGHTS = 180;
+    private static final int MOST_HEIGHTS = 120;
 
     private final Blocks blocks;
     private final PlanDesk desk;

@@ -305,7 +305,7 @@ export class Sheet {
   }
 
   begin(tool) {
-    if (!this.editable) return;
+    if (!this.editable && !tool.startsWith("object")) return;
     this.tool = tool;
     const button = document.querySelector(`[data-tool="${tool}"]`);
     if (button) button.setAttribute("aria-pressed", "true");
