@@ -57,7 +57,7 @@ class Space {
     this.canvas.hidden = true;
     const instead = this.root.querySelector(".space-instead");
     instead.hidden = false;
-    window.htmx.trigger(instead, "no-webgl");
+    window.htmx.ajax("GET", instead.dataset.src, { target: instead, swap: "innerHTML" });
     this.root.dataset.drawn = "without";
   }
 
@@ -248,6 +248,8 @@ class Space {
     const { left, top, width, height } = this.canvas.getBoundingClientRect();
     const at = new THREE.Vector2(((event.clientX - left) / width) * 2 - 1, 1 - ((event.clientY - top) / height) * 2);
     const picker = pickerOf(this.camera, this.controls.target);
+    // Where it looks from now, drawn already or not.
+    this.camera.updateMatrixWorld();
     picker.setFromCamera(at, this.camera);
     return picker.intersectObjects(things, true);
   }
@@ -277,7 +279,10 @@ class Space {
 
   /** What the pressed place is given, and from where it is seen. */
   async probe(event) {
-    const [hit] = this.hitsOf(event, [this.faces, this.solids, this.ground]);
+    const hits = this.hitsOf(event, [this.faces, this.solids, this.ground]).filter((one) => one.object.isMesh);
+    // A face lies upon its solid: of both the face answers.
+    const face = hits.find((one) => one.object.userData.face);
+    const hit = face && face.distance - hits[0].distance < 0.2 ? face : hits[0];
     this.rays.clear();
     this.probePlace.replaceChildren();
     this.draw();
@@ -288,6 +293,8 @@ class Space {
       const name = Object.assign(document.createElement("b"), { textContent: found.face });
       this.probePlace.replaceChildren(name, probeList(found));
       this.raysTo(hit.point, found.photos);
+    } else if (hit.object.userData.name) {
+      this.probePlace.replaceChildren(`${hit.object.userData.name}: choose a layer for its faces to ask them.`);
     } else if (hit.object === this.ground && !this.ground.material.map) {
       this.probePlace.replaceChildren("Lay a layer over the ground to ask it.");
     } else if (hit.object === this.ground) {

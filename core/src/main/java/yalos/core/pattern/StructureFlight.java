@@ -121,7 +121,8 @@ public record StructureFlight(Flight flight, List<OfPass> passes, boolean reache
         int photos = 0;
         StripGrid.refuse(runs.stream().mapToInt(run -> run.shots().size()).sum());
         double roll = scene.camera().imageYawRad(0);
-        for (Run run : runs) {
+        for (Run asked : runs) {
+            Run run = paced(asked, wanted, scene);
             boolean joined = false;
             List<Shot> piece = new ArrayList<>();
             for (Shot shot : run.shots()) {
@@ -149,6 +150,15 @@ public record StructureFlight(Flight flight, List<OfPass> passes, boolean reache
                 quickest,
                 closest,
                 Optional.empty());
+    }
+
+    /** Where nobody asked for a speed, no two photos of a run follow each other more quickly than the camera can. */
+    private static Run paced(Run run, StructurePass wanted, Scene scene) {
+        double interval = scene.pace().intervalS();
+        double closest = closestS(run);
+        return wanted.habit().speed().isPresent() || closest >= interval
+                ? run
+                : new Run(run.shots(), run.speedMps() * closest / interval);
     }
 
     private static double closestS(Run run) {
