@@ -235,6 +235,7 @@ const STAGE_KEYS = {
   s: "strips",
   p: "proof",
   c: "control",
+  j: "objects",
   o: "sorties",
   i: "field-pack",
   t: "take",

@@ -117,6 +117,10 @@ class EveryPageTest {
         "/blocks/3/log/repeat?of=flight:2, paper",
         "/blocks/3/season, dusk",
         "/keep, paper",
+        "/blocks/3/objects, sun",
+        "/blocks/7/objects, paper",
+        "/blocks/8/objects?view=faces, dusk",
+        "/blocks/7/objects?view=3d, paper",
         "/nothing-here, paper",
     })
     void hasNoBarrierAndDoesNotScrollSideways(String path, String look) {
@@ -220,6 +224,9 @@ class EveryPageTest {
                 "/blocks/3/log",
                 "/blocks/3/log/repeat?of=flight:2",
                 "/keep",
+                "/blocks/3/objects",
+                "/blocks/7/objects",
+                "/blocks/8/objects?view=3d",
             })
     void theSunLookIsForGloves(String path) {
         for (int[] size : new int[][] {{1280, 800}, {800, 1280}}) {
@@ -277,7 +284,6 @@ class EveryPageTest {
         "proof,         /blocks/2/proof,            paper, 1280, 800",
         "proof-upright, /blocks/2/proof,            sun,    800, 1280",
         "control,       /blocks/2/control,          paper, 1280, 800",
-        "measured,      /blocks/2/control/measured, dusk,  1280, 800",
         "sorties,       /blocks/2/sorties,          paper, 1280, 800",
         "shadows,       /blocks/2/sorties,          paper, 1280, 800",
         "take,          /blocks/2/take,             paper, 1280, 800",
@@ -285,12 +291,20 @@ class EveryPageTest {
         "accuracy,      /blocks/2/accuracy,         paper, 1280, 800",
         "log,           /blocks/3/log,              paper, 1280, 800",
         "corridor,      /blocks/4/strips,           paper, 1280, 800",
-        "map,           /blocks/4/ground,           paper, 1280, 800",
         "job,           /jobs/1,                    paper, 1280, 800",
         "fly,           /blocks/3/fly,              paper, 1280, 800",
+        "objects,       /blocks/7/objects,          paper, 1280, 800",
+        "space,         /blocks/8/objects?view=3d,  paper, 1280, 800",
     })
     void retakePictures(String name, String path, String look, int width, int height) {
+        if (name.equals("space")) {
+            space(path, width, height);
+            return;
+        }
         Page page = open(path, look, width, height);
+        if (name.equals("objects")) {
+            page.waitForSelector(".unrolled");
+        }
         if (path.contains("/proof")) {
             page.waitForSelector("#proof");
         }
@@ -326,11 +340,6 @@ class EveryPageTest {
         if (name.equals("home")) {
             page.waitForFunction("() => !document.querySelector('.next-jobs td[hx-get] a.faint')");
         }
-        if (name.equals("map")) {
-            page.click(".map-choice");
-            page.click("text=Lay under");
-            Browsing.awaitSheet(page);
-        }
         if (name.equals("fly")) {
             page.locator("button:has-text('Begin')").last().click();
             page.waitForSelector("#fly[data-heard=true]");
@@ -345,10 +354,19 @@ class EveryPageTest {
             Browsing.awaitSheet(page);
         }
         page.screenshot(new Page.ScreenshotOptions().setPath(Path.of("../docs/screenshots/" + name + ".png")));
-        if (name.equals("map")) {
-            page.click(".map-choice");
-            page.click("text=Take away");
-        }
         page.context().close();
+    }
+
+    /** The look from anywhere needs graphics. */
+    private void space(String path, int width, int height) {
+        try (Browsing graphics = Browsing.inSpace()) {
+            Page page = graphics.page(width, height);
+            page.navigate("http://127.0.0.1:" + RunningYalos.portOf(application) + path);
+            page.waitForFunction(
+                    "() => document.getElementById('space').dataset.drawn && window.space.faces.children.every(face => face.material.map.image)");
+            page.evaluate(
+                    "() => new Promise(done => { window.space.draw(); requestAnimationFrame(() => requestAnimationFrame(done)); })");
+            page.screenshot(new Page.ScreenshotOptions().setPath(Path.of("../docs/screenshots/space.png")));
+        }
     }
 }
