@@ -4,6 +4,7 @@ import static yalos.core.finding.Finding.Level.MIND;
 import static yalos.core.finding.Finding.Level.NOTE;
 import static yalos.core.finding.Finding.Level.STOP;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -12,6 +13,8 @@ import java.util.function.Consumer;
 import java.util.stream.Stream;
 import yalos.core.fault.InputFault;
 import yalos.core.flight.Exposure;
+import yalos.core.flight.Leg;
+import yalos.core.flight.Line;
 import yalos.core.geodesy.PlanePoint;
 import yalos.core.kit.Aircraft;
 import yalos.core.pattern.CircleShots;
@@ -49,6 +52,7 @@ final class StructureFindings {
                     StructureFindings::nearness,
                     StructureFindings::zones,
                     StructureFindings::ceiling,
+                    StructureFindings::waysBeyondLimits,
                     StructureFindings::wings,
                     StructureFindings::bank,
                     StructureFindings::interval,
@@ -206,6 +210,45 @@ final class StructureFindings {
                             .formatted(found.height(most), found.height(plan.ceilingM())),
                     where,
                     List.of());
+        }
+    }
+
+    /** A floor or a ceiling holds for the ways between runs too; over an object they may have to rise. */
+    private void waysBeyondLimits() {
+        for (StructureFlight.OfPass pass : objects.passes()) {
+            double foot = objects.scene().footM(pass.wanted().object()).orElse(0);
+            double floor = pass.wanted().habit().floor().map(m -> foot + m.si()).orElse(Double.NEGATIVE_INFINITY);
+            double ceiling =
+                    pass.wanted().habit().ceiling().map(m -> foot + m.si()).orElse(Double.POSITIVE_INFINITY);
+            List<Leg> since = new ArrayList<>();
+            boolean within = false;
+            for (Leg leg : plan.flight().legs()) {
+                if (leg instanceof Line line) {
+                    boolean mine = line.pass() == pass.number();
+                    Optional<Leg> beyond = within && mine
+                            ? since.stream()
+                                    .filter(way -> way.end().upM() > ceiling + HAIR_M
+                                            || way.end().upM() < floor - HAIR_M)
+                                    .findFirst()
+                            : Optional.empty();
+                    if (beyond.isPresent()) {
+                        found.addAt(
+                                STOP,
+                                "round-limits",
+                                "A way between two runs of the %s leads %s above the foot, beyond its floor or ceiling. Leave out the faces between, or fly them as passes of their own."
+                                        .formatted(
+                                                pass.wanted().words(),
+                                                found.height(beyond.get().end().upM() - foot)),
+                                beyond.get().end().point(),
+                                List.of());
+                        break;
+                    }
+                    within = mine;
+                    since.clear();
+                } else {
+                    since.add(leg);
+                }
+            }
         }
     }
 

@@ -335,7 +335,34 @@ public record Facade(
             Spot start = way.get(0);
             way.add(new Spot(start.at(), start.yawRad(), rounded ? Optional.of(solid.corner(0)) : Optional.empty()));
         }
-        return ways.stream().filter(found -> !found.isEmpty()).toList();
+        return ways.stream()
+                .filter(found -> !found.isEmpty())
+                .map(found -> thinned(found, stepM))
+                .toList();
+    }
+
+    /** A round wall has a corner every step: what neither distance nor turn asks for is left out. */
+    private static List<Spot> thinned(List<Spot> way, double stepM) {
+        List<Spot> kept = new ArrayList<>(way.subList(0, 1));
+        Spot last = way.get(0);
+        int since = 0;
+        for (int i = 1; i < way.size(); i++) {
+            Spot spot = way.get(i);
+            boolean needed = i + 1 == way.size() || !near(last, way.get(i + 1), stepM);
+            if (needed) {
+                last = since == 0 ? spot : new Spot(spot.at(), spot.yawRad(), Optional.empty());
+                kept.add(last);
+                since = 0;
+            } else {
+                since++;
+            }
+        }
+        return kept;
+    }
+
+    private static boolean near(Spot from, Spot to, double stepM) {
+        return from.at().distanceM(to.at()) <= stepM * (1 + 1e-9)
+                && Math.abs(Math.IEEEremainder(to.yawRad() - from.yawRad(), 2 * Math.PI)) <= MOST_TURN_RAD + 1e-9;
     }
 
     private static boolean wants(Built one, int wall) {

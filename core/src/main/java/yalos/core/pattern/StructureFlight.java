@@ -26,7 +26,7 @@ import yalos.core.site.Structure.Built;
 public record StructureFlight(Flight flight, List<OfPass> passes, boolean reached) {
     /** Why a shot is not flown. */
     public enum LeftOut {
-        NEAR("come nearer to an object than is to be kept clear"),
+        NEAR("come nearer to an object or obstacle than is to be kept clear"),
         GROUND("come too near to the ground, or lie over ground that nobody knows"),
         FLOOR("lie below the floor"),
         CEILING("lie above the ceiling");
@@ -202,6 +202,11 @@ public record StructureFlight(Flight flight, List<OfPass> passes, boolean reache
             }
             if (shot.upM() > ceiling + HAIR_M) {
                 return Optional.of(LeftOut.CEILING);
+            }
+            double standing =
+                    scene.standing().applyAsDouble(shot.at().xM(), shot.at().yM());
+            if (standing > 0 && shot.upM() < ground + standing + scene.clearM() - HAIR_M) {
+                return Optional.of(LeftOut.NEAR);
             }
             for (Built one : scene.all()) {
                 if (one.solid().distanceM(shot.at(), shot.upM()) < scene.clearM() - HAIR_M) {

@@ -108,6 +108,7 @@ public interface StructurePass {
      * @param aircraft that carries it
      * @param pace limits: metres on the object that an image may move while the shutter is open, in seconds of it, and the least seconds between photos
      * @param ground height of the ground at a place; not a number where nobody knows it
+     * @param standing height above the ground of obstacles of the site that stand within the clearance of a place; 0 for none
      * @param all solids of all objects
      * @param clearM least distance kept from all of them, and from the ground
      */
@@ -117,6 +118,7 @@ public interface StructurePass {
             Aircraft aircraft,
             Limits pace,
             DoubleBinaryOperator ground,
+            DoubleBinaryOperator standing,
             List<Built> all,
             double clearM) {
         /** Near things are flown along slowly (common practice). */
@@ -140,7 +142,7 @@ public interface StructurePass {
         }
 
         /** Height of an object's foot, from which floors and ceilings count; empty where no such object stands there. */
-        OptionalDouble footM(Optional<String> object) {
+        public OptionalDouble footM(Optional<String> object) {
             return object.stream()
                     .flatMap(name -> of(name).stream())
                     .mapToDouble(one -> one.solid().bottomM())

@@ -128,12 +128,16 @@ public record StructurePlan(
         private final BlockPlan plan;
         private final Structures wanted;
         private final DoubleBinaryOperator ground;
+        private final Optional<SiteMap> site;
         private final List<Built> built = new ArrayList<>();
         private final List<InputFault> faults = new ArrayList<>();
 
         Making(BlockPlan plan, Structures wanted) {
             this.plan = plan;
             this.wanted = wanted;
+            this.site = plan.request()
+                    .ground()
+                    .map(real -> new SiteMap(plan.block().plane(), real.obstacles(), real.zones()));
             this.ground = plan.overGround()
                     .map(KnownGround::grid)
                     .map(grid -> (DoubleBinaryOperator) grid::at)
@@ -174,6 +178,12 @@ public record StructurePlan(
                     : near;
         }
 
+        private double standingM(double x, double y) {
+            return site.map(map -> map.obstacleM(
+                            x, y, Math.max(STANDING_M, wanted.clear().si())))
+                    .orElse(0.0);
+        }
+
         private StructurePass.Scene scene() {
             StructurePass.Limits limits = new StructurePass.Limits(
                     plan.request().pins().siOr(Quantity.BLUR, Defaults.BLUR_PX),
@@ -185,6 +195,7 @@ public record StructurePlan(
                     plan.request().aircraft(),
                     limits,
                     ground,
+                    this::standingM,
                     List.copyOf(built),
                     wanted.clear().si());
         }
@@ -196,9 +207,6 @@ public record StructurePlan(
             Optional<PlanePoint> launch =
                     Double.isNaN(takeOffM) ? Optional.empty() : plan.flight().launch();
             List<Prism> solids = built.stream().map(Built::solid).toList();
-            Optional<SiteMap> site = plan.request()
-                    .ground()
-                    .map(real -> new SiteMap(plan.block().plane(), real.obstacles(), real.zones()));
             Detour zones = plan.request()
                     .ground()
                     .map(real -> Detour.of(plan.block().plane(), real.zones(), plan.ceilingM()))
@@ -206,7 +214,7 @@ public record StructurePlan(
             AirWays ways = new AirWays(
                     solids,
                     this::farGroundM,
-                    (x, y) -> site.map(map -> map.obstacleM(x, y, STANDING_M)).orElse(0.0),
+                    this::standingM,
                     zones,
                     wanted.clear().si());
             Optional<Flight> before =

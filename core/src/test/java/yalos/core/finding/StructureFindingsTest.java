@@ -24,6 +24,7 @@ import yalos.core.pattern.PathClearance;
 import yalos.core.pattern.Patterns;
 import yalos.core.pattern.Rings;
 import yalos.core.pattern.StandOff;
+import yalos.core.pattern.StructureFlight;
 import yalos.core.pattern.StructurePass;
 import yalos.core.pattern.Structures;
 import yalos.core.pins.Pins;
@@ -32,6 +33,7 @@ import yalos.core.plan.GroundRequest;
 import yalos.core.plan.PlanProof;
 import yalos.core.plan.PlanRequest;
 import yalos.core.plan.StructurePlan;
+import yalos.core.site.Obstacle;
 import yalos.core.site.Structure;
 import yalos.core.site.Zone;
 import yalos.core.terrain.HeightGrid;
@@ -217,6 +219,26 @@ class StructureFindingsTest {
                 true,
                 false));
         assertThat(said(tall)).contains("stop round-ceiling");
+    }
+
+    /** A mast beside the house: photos within reach of it are left out, and the path keeps clear of it. */
+    @Test
+    void obstaclesOfTheSiteAreKeptClearToo() {
+        Obstacle mast = new Obstacle("mast", Obstacle.Kind.MAST, List.of(Samples.at(80, 62)), 30, 0.5);
+        BlockPlan plan =
+                BlockPlan.of(request(Aircraft.smallMultirotor(), house(9), facade(8, StructurePass.Habit.USUAL))
+                        .over(new GroundRequest(
+                                new Formula((x, y) -> 200, new PlaneBlock[1]),
+                                HeightChoice.USUAL,
+                                List.of(mast),
+                                List.of(),
+                                OptionalDouble.empty())));
+        isClear(plan);
+        var at = plan.block().plane().toPlane(Samples.at(80, 62));
+        assertThat(plan.flight().exposures())
+                .isNotEmpty()
+                .allMatch(photo -> photo.point().distanceM(at) > 4 || photo.upM() > 233);
+        assertThat(plan.structures().orElseThrow().passes().get(0).leftOut()).containsKey(StructureFlight.LeftOut.NEAR);
     }
 
     @Test

@@ -449,4 +449,34 @@ class StructurePassTest {
         assertThat(round(plan).passes().get(0).leftOut()).containsEntry(StructureFlight.LeftOut.GROUND, 40);
         assertThat(plan.photos()).isEqualTo(40);
     }
+
+    private static Structure.Part round(double radius, double bottom, double top, int corners) {
+        double[] ring = new double[2 * corners];
+        for (int i = 0; i < corners; i++) {
+            ring[2 * i] = 80 + radius * Math.sin(-2 * Math.PI * i / corners);
+            ring[2 * i + 1] = 80 + radius * Math.cos(-2 * Math.PI * i / corners);
+        }
+        return body(bottom, top, ring);
+    }
+
+    /** Two drums of nearly five hundred walls in all: every one is flown along and proved; more than six hundred are refused. */
+    @Test
+    void fiveHundredFacesAreFlownAndProved() {
+        Structure drums = new Structure("drums", List.of(round(15, 0, 8, 390), round(6, 8, 14, 100)), Set.of(), "");
+        BlockPlan plan = plan(drums, facade("drums", 8));
+        isOnePath(plan, 3);
+        StructureProof proof = proof(plan);
+        assertThat(proof.faces()).hasSize(492);
+        // Round the larger drum at 23 m the overlap asks for a photo every 2.25 m, a turn of 15° for one every 6 m: 65
+        // of
+        // them, not one for every corner.
+        assertThat(plan.flight().exposures().stream()
+                        .filter(photo -> photo.upM() == 3 && photo.pose().pitchRad() == 0))
+                .hasSizeBetween(64, 80);
+        assertThat(proof.share()).isGreaterThan(0.9);
+        Structure more = new Structure("more", List.of(round(15, 0, 8, 390), round(6, 8, 14, 390)), Set.of(), "");
+        assertThatThrownBy(() -> new Structures(List.of(more), List.of(), metres(3), false, false))
+                .isInstanceOf(InputFault.class)
+                .hasMessageContaining("600 are the most");
+    }
 }

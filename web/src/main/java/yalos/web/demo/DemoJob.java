@@ -145,8 +145,8 @@ class DemoJob implements FirstData {
         measured(rows.blockNamed(job, "Block A, hill fort").orElseThrow());
         batteries();
         log.write(job);
-        jobs.addBlock(job, "Block E, beacon tower", beacon(carPark).with(ground), "object drawn");
-        jobs.addBlock(job, "Block F, tramway bridge", bridge(carPark).with(ground), "object drawn");
+        jobs.addBlock(job, "Block F, beacon tower", beacon(carPark).with(ground), "object drawn");
+        jobs.addBlock(job, "Block G, tramway bridge", bridge(carPark).with(ground), "object drawn");
     }
 
     /** Five control and five check points on the fort. */
