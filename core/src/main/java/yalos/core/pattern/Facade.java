@@ -24,7 +24,7 @@ import yalos.core.units.Measure;
  * @param name of the object
  * @param off how far off, or the GSD it follows from
  * @param upright whether runs go up and down instead of along
- * @param footTilt by which a run more at the lowest height looks down, from level; none at 0
+ * @param footTilt by which a run more at the lowest height looks down, from level; up to what hangs over where negative, none at 0
  * @param roofTilt by which a run more looks down over the edge of the roof, from level; none at 0
  * @param rounded whether photos are taken through the turn at corners
  * @param overRoof whether runs straight down over the roof follow, as far off
@@ -43,7 +43,7 @@ public record Facade(
     private static final double MOST_TURN_RAD = Math.toRadians(15);
 
     public Facade {
-        InputFault.within("footTilt", Math.toDegrees(footTilt.si()), 0, 60, "°");
+        InputFault.within("footTilt", Math.toDegrees(footTilt.si()), -60, 60, "°");
         InputFault.within("roofTilt", Math.toDegrees(roofTilt.si()), 0, 80, "°");
     }
 
@@ -174,7 +174,7 @@ public record Facade(
 
         /** The tilted runs along the foot and over the edge of the roof. */
         private void edges(List<List<Spot>> ways) {
-            if (footTilt.si() > 0) {
+            if (footTilt.si() != 0) {
                 add(ways, spot -> OptionalDouble.of(lowest(spot)), -footTilt.si());
             }
             if (roofTilt.si() > 0 && one.kind() != Structure.Kind.DECK) {

@@ -6,6 +6,11 @@ import yalos.core.surface.Occluder;
 
 /** Looks at one cell after the other of a tile, for a {@link ProofRun}. */
 final class CellLook {
+    /** Up to so many rays all pairs are quicker. */
+    private static final int MANY_RAYS = 24;
+    /** What an angle may lose as a float. */
+    private static final double ROUNDED_RAD = 1e-5;
+
     private final ProofRun work;
     private final SurfaceProof proof;
     private final int[] near;
@@ -148,8 +153,11 @@ final class CellLook {
                 .orElse(Float.NaN);
     }
 
-    /** By the least cosine over all pairs. */
+    /** By the least cosine over all pairs; of many rays only those that lie far enough from their mean can be the outermost. */
     private double largestAngle(int seen) {
+        if (seen > MANY_RAYS) {
+            return largestOfMany(seen);
+        }
         double least = 1;
         for (int i = 0; i < seen; i++) {
             double x = rays[3 * i];
@@ -163,5 +171,46 @@ final class CellLook {
             }
         }
         return Math.acos(Math.max(-1, least));
+    }
+
+    /** Two rays stand no farther apart than both together from the mean ray, so pairs are tried from the outermost inward. */
+    private double largestOfMany(int seen) {
+        double meanX = 0;
+        double meanY = 0;
+        double meanZ = 0;
+        for (int i = 0; i < seen; i++) {
+            meanX += rays[3 * i];
+            meanY += rays[3 * i + 1];
+            meanZ += rays[3 * i + 2];
+        }
+        double length = Math.sqrt(meanX * meanX + meanY * meanY + meanZ * meanZ);
+        long[] outward = new long[seen];
+        for (int i = 0; i < seen; i++) {
+            double cosine = length == 0
+                    ? -1
+                    : (rays[3 * i] * meanX + rays[3 * i + 1] * meanY + rays[3 * i + 2] * meanZ) / length;
+            float off = (float) Math.acos(Math.max(-1, Math.min(1, cosine)));
+            outward[i] = (long) Float.floatToIntBits(off) << 32 | i;
+        }
+        Arrays.sort(outward);
+        double least = 1;
+        double best = 0;
+        for (int a = seen - 1; a > 0 && 2 * off(outward[a]) + ROUNDED_RAD > best; a--) {
+            int i = 3 * (int) outward[a];
+            for (int b = a - 1; b >= 0 && off(outward[a]) + off(outward[b]) + ROUNDED_RAD > best; b--) {
+                int j = 3 * (int) outward[b];
+                double cosine = rays[i] * rays[j] + rays[i + 1] * rays[j + 1] + rays[i + 2] * rays[j + 2];
+                if (cosine < least) {
+                    least = cosine;
+                    best = Math.acos(Math.max(-1, least));
+                }
+            }
+        }
+        return Math.acos(Math.max(-1, least));
+    }
+
+    /** Angle from the mean ray, in radians. */
+    private static double off(long outward) {
+        return Float.intBitsToFloat((int) (outward >>> 32));
     }
 }

@@ -1,7 +1,9 @@
 package yalos.core.surface;
 
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.List;
+import java.util.stream.IntStream;
 import yalos.core.geodesy.PlanePoint;
 import yalos.core.site.Prism;
 
@@ -21,19 +23,59 @@ public final class PrismOccluder implements Occluder {
 
     @Override
     public Sight towards(Box from, double eyeX, double eyeY, double eyeZ) {
-        Block[] between = Arrays.stream(blocks)
+        Seen[] between = Arrays.stream(blocks)
                 .filter(block -> block.reaches(from, eyeX, eyeY, eyeZ))
-                .toArray(Block[]::new);
+                .map(block -> new Seen(block, from, eyeX, eyeY, eyeZ))
+                .toArray(Seen[]::new);
         return between.length == 0
                 ? Sight.FREE
                 : (x, y, z) -> {
-                    for (Block block : between) {
-                        if (block.blocks(x, y, z, eyeX, eyeY, eyeZ)) {
+                    for (Seen block : between) {
+                        if (block.blocks(x, y, z)) {
                             return false;
                         }
                     }
                     return true;
                 };
+    }
+
+    /**
+     * A solid as one eye sees it. Where all of it lies behind a wall, places before that wall are never hidden from an eye before it; walls near the
+     * places asked for are looked at first, for these lie on one of them mostly.
+     */
+    private static final class Seen {
+        /** Before a wall, or on it but for rounding. */
+        private static final double ON_M = -1e-9;
+
+        private final Block block;
+        private final double eyeX;
+        private final double eyeY;
+        private final double eyeZ;
+        private final int[] before;
+
+        Seen(Block block, Box places, double eyeX, double eyeY, double eyeZ) {
+            this.block = block;
+            this.eyeX = eyeX;
+            this.eyeY = eyeY;
+            this.eyeZ = eyeZ;
+            double x = (places.minX() + places.maxX()) / 2;
+            double y = (places.minY() + places.maxY()) / 2;
+            this.before = IntStream.range(0, block.xs.length)
+                    .filter(wall -> block.bounds[wall] && block.beforeM(wall, eyeX, eyeY) >= 0)
+                    .boxed()
+                    .sorted(Comparator.comparingDouble(wall -> Math.abs(block.beforeM(wall, x, y))))
+                    .mapToInt(Integer::intValue)
+                    .toArray();
+        }
+
+        boolean blocks(double x, double y, double z) {
+            for (int wall : before) {
+                if (block.beforeM(wall, x, y) >= ON_M) {
+                    return false;
+                }
+            }
+            return block.blocks(x, y, z, eyeX, eyeY, eyeZ);
+        }
     }
 
     private static final class Block {
@@ -44,6 +86,12 @@ public final class PrismOccluder implements Occluder {
         private final double maxX;
         private final double minY;
         private final double maxY;
+        /** Outward direction of each wall. */
+        private final double[] outX;
+
+        private final double[] outY;
+        /** Whether all of the solid lies behind a wall; so it is with all walls of a plan without bends inward. */
+        private final boolean[] bounds;
 
         Block(Prism prism) {
             this.prism = prism;
@@ -53,6 +101,21 @@ public final class PrismOccluder implements Occluder {
             maxX = Arrays.stream(xs).max().orElseThrow();
             minY = Arrays.stream(ys).min().orElseThrow();
             maxY = Arrays.stream(ys).max().orElseThrow();
+            outX = new double[xs.length];
+            outY = new double[xs.length];
+            bounds = new boolean[xs.length];
+            for (int wall = 0; wall < xs.length; wall++) {
+                double facing = prism.facingRad(wall);
+                outX[wall] = Math.sin(facing);
+                outY[wall] = Math.cos(facing);
+                int one = wall;
+                bounds[wall] = IntStream.range(0, xs.length).allMatch(i -> beforeM(one, xs[i], ys[i]) <= 1e-9);
+            }
+        }
+
+        /** How far a place lies before a wall; behind it where negative. */
+        double beforeM(int wall, double x, double y) {
+            return (x - xs[wall]) * outX[wall] + (y - ys[wall]) * outY[wall];
         }
 
         /** Whether any line from the box to the eye may come near, by boxes along the axes. */

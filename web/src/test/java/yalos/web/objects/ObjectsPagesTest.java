@@ -42,7 +42,7 @@ class ObjectsPagesTest {
     private static final String HOUSE = places(0, 0, 14, 0, 14, 8, 0, 8);
 
     private long block(String name) {
-        return visitor.newBlock(name, "54.5134, -4.3489");
+        return visitor.newBlock("Objects: " + name, "54.5134, -4.3489");
     }
 
     private String add(long block, String name, String... more) {
