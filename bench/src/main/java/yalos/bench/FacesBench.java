@@ -140,8 +140,7 @@ record FacesBench(int cells, double provedMs, double plainMs) {
                     + (eye.northM() - at[1]) * normal[1]
                     + (eye.upM() - at[2]) * normal[2];
             Optional<View.Sighting> sighting = views.get(i).of(at[0], at[1], at[2]);
-            boolean clear =
-                    occluder.towards(here, eye.eastM(), eye.northM(), eye.upM()).clear(at[0], at[1], at[2]);
+            boolean clear = sights.get(i).clear(at[0], at[1], at[2]);
             seen += facing > 0
                             && clear
                             && sighting.filter(View.Sighting::inFrame).isPresent()
