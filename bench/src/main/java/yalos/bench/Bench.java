@@ -177,7 +177,7 @@ public final class Bench {
 
     private void faces(FacesBench bench) {
         row(
-                "faces proved: 40 of a tower, %,d cells of 5 cm, 1,200 photos".formatted(bench.cells()),
+                "40 walls proved, %,d cells of 5 cm, 1,200 photos, all layers".formatted(bench.cells()),
                 bench.provedMs(),
                 "every cell against every photo (1 % measured, times 100, shared by the processors)",
                 bench.plainMs(),

@@ -22,7 +22,8 @@ import yalos.core.surface.PrismFace;
 import yalos.core.surface.PrismOccluder;
 
 /**
- * Faces proved: a round tower of 39 walls and a roof, 1,200 photos on rings, cells of 5 cm.
+ * Faces proved: a large building of 40 walls, 1,200 photos along its facade from 8 m, cells of 5 cm. Each photo shows a twentieth of it; of a
+ * tower that every photo shows half of, the plain loop is hardly slower.
  *
  * @param cells of all faces
  * @param provedMs with what stands in the way, all layers
@@ -30,16 +31,22 @@ import yalos.core.surface.PrismOccluder;
  */
 record FacesBench(int cells, double provedMs, double plainMs) {
     private static final double CELL_M = 0.05;
-    private static final int WALLS = 39;
+    private static final int WALLS = 40;
     private static final int PHOTOS = 1200;
-    private static final double RADIUS_M = 5;
-    private static final double TOP_M = 24;
+    private static final double RADIUS_M = 31;
+    private static final double TOP_M = 10;
 
     static FacesBench measure() {
         Prism tower = tower();
         List<Exposure> photos = photos();
         Structure.Built built = new Structure.Built(
-                new Structure("tower", List.of(part()), Set.of(), ""), 1, 0, Structure.Kind.BODY, tower, List.of(), 0);
+                new Structure("tower", List.of(part()), Set.of("1.roof"), ""),
+                1,
+                0,
+                Structure.Kind.BODY,
+                tower,
+                List.of(),
+                0);
         double best = Double.POSITIVE_INFINITY;
         int cells = 0;
         for (int i = 0; i < 3; i++) {
@@ -84,10 +91,10 @@ record FacesBench(int cells, double provedMs, double plainMs) {
     private static List<Exposure> photos() {
         Lens lens = new Lens(5280, 3956, 3751, 3751, 2640, 1978, Lens.Distortion.NONE);
         List<Exposure> photos = new ArrayList<>();
-        int rings = 20;
+        int rings = 5;
         for (int i = 0; i < PHOTOS; i++) {
             double bearing = 2 * Math.PI * (i % (PHOTOS / rings)) / (PHOTOS / rings);
-            double up = 2 + (TOP_M + 4) * (i / (PHOTOS / rings)) / rings;
+            double up = 2 + TOP_M * (i / (PHOTOS / rings)) / rings;
             PlanePoint at = new PlanePoint(0, 0).moved(bearing, RADIUS_M + 8);
             double pitch = up > TOP_M ? -0.5 : 0;
             photos.add(Exposure.of(
@@ -112,7 +119,7 @@ record FacesBench(int cells, double provedMs, double plainMs) {
         int count = 0;
         double[] at = new double[3];
         double[] normal = new double[3];
-        List<PrismFace> faces = new ArrayList<>(List.of(PrismFace.roof(tower, CELL_M)));
+        List<PrismFace> faces = new ArrayList<>();
         for (int wall = 0; wall < WALLS; wall++) {
             faces.add(PrismFace.wall(tower, wall, CELL_M));
         }

@@ -32,6 +32,9 @@ final class ProofRun {
     final int lines;
     private final int tile;
     private final double[][] boxes;
+    /** Photos that look from behind a plane surface seen from its front alone. */
+    private final boolean[] behind;
+
     final Noise noise;
     private final SurfaceProof.Watcher watcher;
     private final AtomicInteger done = new AtomicInteger();
@@ -55,15 +58,32 @@ final class ProofRun {
         main = new boolean[photos.size()];
         lineOf = new int[photos.size()];
         boxes = new double[photos.size()][];
+        behind = new boolean[photos.size()];
         Map<Integer, Integer> numbers = new HashMap<>();
         for (int i = 0; i < photos.size(); i++) {
             frames[i] = new CameraFrame(photos.get(i).pose(), photos.get(i).lens());
             main[i] = photos.get(i).pass() == 1;
             lineOf[i] = numbers.computeIfAbsent(photos.get(i).line(), line -> numbers.size());
             boxes[i] = frames[i].box(all.minZ(), all.maxZ());
+            behind[i] = behind(frames[i], all.minZ());
         }
         lines = numbers.size();
         tile = tileFor(all);
+    }
+
+    private boolean behind(CameraFrame eye, double lowestM) {
+        if (!surface.oneSided() || !surface.plane()) {
+            return false;
+        }
+        double[] normal = new double[3];
+        double[] place = new double[3];
+        surface.normal(0, 0, normal);
+        surface.place(0, 0, place);
+        // Of a plate that is level any height of it will do; its first corner may lie beyond its plan.
+        double up = Double.isNaN(place[2]) ? lowestM : place[2];
+        double before =
+                (eye.east - place[0]) * normal[0] + (eye.north - place[1]) * normal[1] + (eye.up - up) * normal[2];
+        return before < -1e-6;
     }
 
     /** About a third of what a photo shows: larger ones ask too many photos, smaller ones choose them too often. */
@@ -119,7 +139,7 @@ final class ProofRun {
         int[] near = new int[frames.length];
         int count = 0;
         for (int i = 0; i < frames.length; i++) {
-            if (meets(boxes[i], tile) && frames[i].mayHold(tile)) {
+            if (!behind[i] && meets(boxes[i], tile) && frames[i].mayHold(tile)) {
                 near[count++] = i;
             }
         }

@@ -86,6 +86,11 @@ public record Face(Solid solid, Side side, int columns, int rows) implements Sur
     }
 
     @Override
+    public boolean plane() {
+        return true;
+    }
+
+    @Override
     public boolean oneSided() {
         return true;
     }

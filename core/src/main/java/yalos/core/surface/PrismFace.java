@@ -169,6 +169,11 @@ public final class PrismFace implements Surface {
     }
 
     @Override
+    public boolean plane() {
+        return true;
+    }
+
+    @Override
     public boolean oneSided() {
         return true;
     }

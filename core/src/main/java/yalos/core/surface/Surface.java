@@ -26,6 +26,11 @@ public interface Surface {
     /** Whether it is seen from its front alone, as a wall is; of ground what stands in the way decides. */
     boolean oneSided();
 
+    /** Whether all cells lie in one plane, so that an eye is before all of them or none. */
+    default boolean plane() {
+        return false;
+    }
+
     /** A box round the known cells of some columns and rows, ends left out; empty where none is known. */
     default Box box(int fromColumn, int toColumn, int fromRow, int toRow) {
         double[] at = new double[3];
