@@ -151,7 +151,7 @@ public record BaseLog(
         boolean packed = first == 0x1f && second == 0x8b;
         try {
             return new Reading(packed ? new GZIPInputStream(in) : in).log();
-        } catch (ZipException damaged) {
+        } catch (EOFException | ZipException damaged) {
             throw fault("gzip", "The packed log is damaged: copy it again from the base.");
         }
     }

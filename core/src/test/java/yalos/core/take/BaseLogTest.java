@@ -99,12 +99,18 @@ class BaseLogTest {
         byte[] whole = Reference.bytes("rinex/base0020.26o.gz");
         byte[] plain = new GZIPInputStream(new ByteArrayInputStream(whole)).readAllBytes();
         for (int length = 0; length < 12_000; length += 97) {
-            byte[] cut = Arrays.copyOf(plain, length);
-            try {
-                assertThat(BaseLog.read(new ByteArrayInputStream(cut)).times()).isNotEmpty();
-            } catch (InputFault told) {
-                assertThat(told.getMessage()).isNotBlank();
-            }
+            readOrRefused(Arrays.copyOf(plain, length));
+        }
+        for (int length = 0; length < whole.length; length += length < 40 ? 1 : 997) {
+            readOrRefused(Arrays.copyOf(whole, length));
+        }
+    }
+
+    private static void readOrRefused(byte[] cut) throws IOException {
+        try {
+            assertThat(BaseLog.read(new ByteArrayInputStream(cut)).times()).isNotEmpty();
+        } catch (InputFault told) {
+            assertThat(told.getMessage()).isNotBlank();
         }
     }
 

@@ -1,5 +1,6 @@
 package yalos.web.keep;
 
+import java.io.EOFException;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
@@ -156,7 +157,7 @@ final class DataRestore {
             if (!names.contains(DataCopy.DATABASE)) {
                 throw new StartRefused("%s holds no database.".formatted(file));
             }
-        } catch (ZipException broken) {
+        } catch (EOFException | ZipException broken) {
             throw new StartRefused("%s is no whole zip: it was cut off or damaged. Take another copy.".formatted(file));
         }
     }

@@ -1,5 +1,6 @@
 package yalos.web.keep;
 
+import java.io.EOFException;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;
@@ -80,7 +81,7 @@ public class JobReturn {
                     Files.deleteIfExists(one);
                 }
             }
-        } catch (ZipException broken) {
+        } catch (EOFException | ZipException broken) {
             throw new InputFault("file", broken.getMessage(), "The file is no zip, or it was cut off. Copy it again.");
         }
     }

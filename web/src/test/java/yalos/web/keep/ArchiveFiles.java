@@ -3,6 +3,10 @@ package yalos.web.keep;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
+import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.zip.ZipEntry;
@@ -39,6 +43,22 @@ public final class ArchiveFiles {
             }
         }
         return bytes.toByteArray();
+    }
+
+    /** The archive with less of one part than its index promises: it ends in the middle of what was packed. */
+    public static byte[] cutShort(byte[] zip, String name) {
+        byte[] cut = zip.clone();
+        ByteBuffer bytes = ByteBuffer.wrap(cut).order(ByteOrder.LITTLE_ENDIAN);
+        byte[] wanted = name.getBytes(StandardCharsets.UTF_8);
+        for (int at = 0; at + 46 + wanted.length <= cut.length; at++) {
+            // The head of an entry in the index: PK 1 2, its packed size 20 bytes on, its name 46 bytes on.
+            if (bytes.getInt(at) == 0x02014b50
+                    && Arrays.equals(cut, at + 46, at + 46 + wanted.length, wanted, 0, wanted.length)) {
+                bytes.putInt(at + 20, bytes.getInt(at + 20) - 9);
+                return cut;
+            }
+        }
+        throw new IllegalArgumentException(name);
     }
 
     /** The archive with a sum of one part that fits what the part holds now, so that only the part itself is wrong. */

@@ -167,6 +167,12 @@ class ArchiveTest {
 
         assertThat(brought("no zip at all".getBytes(StandardCharsets.UTF_8))).contains("no zip");
         assertThat(brought(Arrays.copyOf(archive, archive.length / 2))).contains("no zip, or it was cut off");
+        for (String part : List.of("manifest.json", "tables/block_step.json")) {
+            assertThat(brought(ArchiveFiles.cutShort(archive, part)))
+                    .as(part)
+                    .contains("Nothing was brought in")
+                    .contains("no zip, or it was cut off");
+        }
         assertThat(brought(new byte[0])).contains("Choose the file of a job");
         assertThat(brought(ArchiveFiles.zip(Map.of("a.txt", new byte[3]))))
                 .contains("“a.txt” is no part of an archive");

@@ -88,8 +88,9 @@ class CopiesTest {
         byte[] wrong = whole.clone();
         wrong[whole.length / 3] ^= 0x55;
         Path bent = Files.write(folder.resolve("bent.zip"), wrong);
+        Path cut = Files.write(folder.resolve("cut.zip"), ArchiveFiles.cutShort(whole, "yalos.mv.db"));
         String before = Sha256.hex(Files.readAllBytes(data.resolve("yalos.mv.db")));
-        for (Path bad : List.of(half, text, bent, folder.resolve("none.zip"))) {
+        for (Path bad : List.of(half, text, bent, cut, folder.resolve("none.zip"))) {
             assertThatThrownBy(() -> CopyCommands.run("restore", bad.toString(), data.toString()))
                     .as(bad.toString())
                     .isInstanceOf(StartRefused.class);
