@@ -100,7 +100,7 @@ public record DayLight(LocalDate date, ZoneId zone, SunDay sun, List<Hour> hours
                             ground.cellY(),
                             ground.columns(),
                             ground.rows());
-            this.level = plan.heights().isEmpty() && !around.site().hasObstacles();
+            this.level = plan.heights().isEmpty() && around.bare();
         }
 
         /** The ground that is shaded. */

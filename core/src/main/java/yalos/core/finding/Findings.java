@@ -22,6 +22,7 @@ public final class Findings {
                     ModelFindings.RULES,
                     GroundFindings.RULES,
                     SiteFindings.RULES,
+                    SiteFindings.LAUNCH_RULES,
                     PlanFindings.PLACE_RULES,
                     StructureFindings.RULES,
                     BriefFindings.RULES)
@@ -30,7 +31,7 @@ public final class Findings {
 
     /** Where nothing is flown over the ground, nobody is told how well that is mapped. */
     private static final List<Rule> OBJECTS_ALONE = Stream.of(
-                    KitFindings.RULES, PlanFindings.PLACE_RULES, StructureFindings.RULES)
+                    KitFindings.RULES, SiteFindings.LAUNCH_RULES, PlanFindings.PLACE_RULES, StructureFindings.RULES)
             .flatMap(List::stream)
             .toList();
 

@@ -13,6 +13,7 @@ import yalos.core.flight.Link;
 import yalos.core.geodesy.PlanePoint;
 import yalos.core.height.HeightPlan;
 import yalos.core.height.LegSection;
+import yalos.core.plan.BlockPlan;
 import yalos.core.plan.GroundRequest;
 import yalos.core.site.Obstacle;
 import yalos.core.site.Zone;
@@ -23,22 +24,27 @@ final class SiteFindings {
     /** An obstacle this near to the launch point is touched sooner or later. */
     private static final double TOUCHING_M = 5;
 
-    static final List<Rule> RULES = Stream.<Consumer<SiteFindings>>of(
-                    SiteFindings::clearance,
-                    SiteFindings::ways,
-                    SiteFindings::zones,
-                    SiteFindings::launch,
-                    SiteFindings::returning)
-            .map(rule -> (Rule) (one, found) -> one.plan()
-                    .heights()
-                    .or(one.plan()::overLevelSite)
-                    .ifPresent(heights -> rule.accept(new SiteFindings(one, heights, found))))
+    /** About the path over the ground. */
+    static final List<Rule> RULES = all(List.of(SiteFindings::clearance, SiteFindings::ways, SiteFindings::zones));
+
+    /** About taking off and coming home. */
+    static final List<Rule> LAUNCH_RULES = Stream.concat(
+                    all(List.of(SiteFindings::launch)).stream(), Stream.<Rule>of(SiteFindings::returning))
             .toList();
 
     private final GroundRequest ground;
     private final HeightPlan heights;
     private final Collected found;
     private final Candidates candidates;
+
+    private static List<Rule> all(List<Consumer<SiteFindings>> rules) {
+        return rules.stream()
+                .map(rule -> (Rule) (one, found) -> one.plan()
+                        .heights()
+                        .or(one.plan()::overLevelSite)
+                        .ifPresent(heights -> rule.accept(new SiteFindings(one, heights, found))))
+                .toList();
+    }
 
     private SiteFindings(Case one, HeightPlan heights, Collected found) {
         this.ground = one.plan().request().ground().orElseThrow();
@@ -217,17 +223,25 @@ final class SiteFindings {
                 List.of());
     }
 
-    private void returning() {
-        double height = heights.returnAboveTakeOffM();
-        // An unknown take-off level is stopped for by its own finding.
-        boolean nothingToClear = ground.isLevel() && !heights.site().hasObstacles();
-        if (nothingToClear || Double.isNaN(height)) {
-            return;
+    private static void returning(Case one, Collected found) {
+        BlockPlan plan = one.plan();
+        boolean objects = plan.structures().filter(of -> !of.built().isEmpty()).isPresent();
+        boolean obstacles = plan.request()
+                .ground()
+                .filter(ground -> !ground.obstacles().isEmpty())
+                .isPresent();
+        if (plan.heights().isPresent() || objects || obstacles) {
+            // An unknown take-off level is stopped for by its own finding.
+            plan.returnAboveTakeOffM()
+                    .ifPresent(height -> found.add(
+                            NOTE,
+                            "return-height",
+                            "Return height: %s above take-off or more. It clears the highest ground%s; the highest point of the path is %s above take-off."
+                                    .formatted(
+                                            found.height(height),
+                                            objects ? ", obstacles and objects" : " and obstacles",
+                                            found.height(plan.flight().highestM()
+                                                    - plan.flight().takeOffUpM()))));
         }
-        found.add(
-                NOTE,
-                "return-height",
-                "Return height: %s above take-off or more. It clears the highest ground and obstacles; the highest point of the path is %s above take-off."
-                        .formatted(found.height(height), found.height(heights.highestM() - heights.takeOffM())));
     }
 }

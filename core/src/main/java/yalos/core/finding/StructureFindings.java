@@ -5,6 +5,7 @@ import static yalos.core.finding.Finding.Level.NOTE;
 import static yalos.core.finding.Finding.Level.STOP;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -47,6 +48,7 @@ final class StructureFindings {
 
     static final List<Rule> RULES = Stream.<Consumer<StructureFindings>>of(
                     StructureFindings::objectsThatCannotStand,
+                    StructureFindings::launch,
                     StructureFindings::passesThatCannotBeFlown,
                     StructureFindings::photosLeftOut,
                     StructureFindings::nearness,
@@ -83,6 +85,26 @@ final class StructureFindings {
         for (InputFault fault : objects.faults()) {
             found.add(STOP, "object-" + fault.field(), fault.getMessage());
         }
+    }
+
+    /** Climb and landing are straight up and down. */
+    private void launch() {
+        double clear = objects.wanted().clear().si();
+        plan.flight()
+                .launch()
+                .ifPresent(at -> objects.built().stream()
+                        .min(Comparator.comparingDouble(one -> one.solid().asideM(at)))
+                        .filter(one -> one.solid().asideM(at) < clear)
+                        .ifPresent(near -> found.addAt(
+                                STOP,
+                                "launch-object",
+                                "“%s” stands %s beside the launch point; %s are to be kept clear. Climb and landing run beside it; move the launch point away."
+                                        .formatted(
+                                                near.object().name(),
+                                                found.height(near.solid().asideM(at)),
+                                                found.height(clear)),
+                                at,
+                                List.of())));
     }
 
     private void passesThatCannotBeFlown() {

@@ -1,8 +1,10 @@
 package yalos.core.flight;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.DoubleStream;
 import yalos.core.geodesy.PlanePoint;
 
 /**
@@ -130,6 +132,17 @@ public final class Flight {
         return lines.stream().mapToDouble(Line::lengthM).sum();
     }
 
+    /** The highest place of its path where that is known; 0 without any. */
+    public double highestM() {
+        return legs.stream()
+                .flatMapToDouble(leg -> leg instanceof Way way
+                        ? Arrays.stream(way.upM())
+                        : DoubleStream.of(leg.start().upM(), leg.end().upM()))
+                .filter(up -> !Double.isNaN(up))
+                .max()
+                .orElse(0);
+    }
+
     /** The greatest height at which a line begins, in metres; 0 without lines. */
     public double highestLineM() {
         return lines.stream().mapToDouble(line -> line.upM()[0]).max().orElse(0);
@@ -248,7 +261,6 @@ public final class Flight {
 
     /** Cuts a part out of a flight. */
     private static final class Part {
-        private static final double STEP_M = 2.5;
         private final Flight whole;
         private final int first;
         private final int last;
@@ -305,24 +317,12 @@ public final class Flight {
             double end = to == line.firstExposure() + line.exposures() - 1
                     ? line.lengthM()
                     : line.from().distanceM(whole.exposures.get(to).point());
-            legs.add(shortened(line, begin, end).numbered(++lines, exposures.size(), to - from + 1));
+            legs.add(line.part(begin, end, to - from + 1).numbered(++lines, exposures.size(), to - from + 1));
             for (int i = from; i <= to; i++) {
                 Exposure one = whole.exposures.get(i);
                 exposures.add(
                         new Exposure(exposures.size() + 1, one.pass(), lines, one.pose(), one.lens(), one.trackRad()));
             }
-        }
-
-        private static Line shortened(Line line, double begin, double end) {
-            if (begin == 0 && end == line.lengthM()) {
-                return line;
-            }
-            int steps = (int) Math.max(1, Math.ceil((end - begin) / STEP_M));
-            double[] up = new double[steps + 1];
-            for (int i = 0; i <= steps; i++) {
-                up[i] = line.upAt(begin + (end - begin) * i / steps);
-            }
-            return line.over(line.pointAt(begin), line.pointAt(end), up);
         }
     }
 }

@@ -29,6 +29,8 @@ public record Line(
         int firstExposure,
         int exposures)
         implements Way {
+    /** Between places at which the heights of a part are looked up. */
+    private static final double STEP_M = 2.5;
 
     @Override
     public double lengthM() {
@@ -57,9 +59,23 @@ public record Line(
         return new Line(pass, other, strip, from, to, trackRad, upM, speedMps, firstOne, count);
     }
 
-    /** The same line between other ends. */
-    Line over(PlanePoint begin, PlanePoint end, double[] heights) {
-        return new Line(pass, number, strip, begin, end, trackRad, heights, speedMps, firstExposure, exposures);
+    /**
+     * The part of it between two places along it, at the same heights.
+     *
+     * @param photos evenly spread over it, whose heights are kept to the last digit
+     */
+    public Line part(double beginM, double endM, int photos) {
+        if (beginM == 0 && endM == lengthM()) {
+            return this;
+        }
+        int bases = Math.max(1, photos - 1);
+        int steps = bases * (int) Math.max(1, Math.ceil((endM - beginM) / bases / STEP_M));
+        double[] up = new double[steps + 1];
+        for (int i = 0; i <= steps; i++) {
+            up[i] = upAt(beginM + (endM - beginM) * i / steps);
+        }
+        return new Line(
+                pass, number, strip, pointAt(beginM), pointAt(endM), trackRad, up, speedMps, firstExposure, exposures);
     }
 
     @Override

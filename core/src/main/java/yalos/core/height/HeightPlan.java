@@ -5,10 +5,12 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.function.Predicate;
 import yalos.core.flight.Climb;
 import yalos.core.flight.Exposure;
 import yalos.core.flight.Flight;
 import yalos.core.flight.FlightBuilder;
+import yalos.core.flight.Heights;
 import yalos.core.flight.Line;
 import yalos.core.flight.Way;
 import yalos.core.geodesy.PlanePoint;
@@ -71,7 +73,46 @@ public final class HeightPlan {
         this.raisedWays = path.raisedWays();
     }
 
-    /** Another flight laid over the same ground in the same way. */
+    /**
+     * Some of the photos once more, each from where it was taken: the same lines in pieces, joined anew over the same ground.
+     *
+     * @param detour round what links must not cross
+     */
+    public Flight again(Detour detour, Predicate<Exposure> kept) {
+        Flight pieces = FlightBuilder.keeping(level, aircraft, detour, kept);
+        List<Exposure> photos = flight.exposures().stream().filter(kept).toList();
+        Heights path = new PathOverGround(
+                grid, site, choice, relief, takeOffM, aircraft, pieces.lines().size());
+        return pieces == level ? flight : pieces.over(new AsFlown(path, flight, photos));
+    }
+
+    /**
+     * Pieces of lines at the heights that the whole lines have.
+     *
+     * @param path of the ways between
+     * @param photos of the pieces, as they were taken on the whole lines
+     */
+    private record AsFlown(Heights path, Flight whole, List<Exposure> photos) implements Heights {
+        @Override
+        public double takeOffUpM() {
+            return path.takeOffUpM();
+        }
+
+        @Override
+        public double[] along(Line piece) {
+            Exposure first = photos.get(piece.firstExposure());
+            Line line = whole.line(first.line());
+            double begin = line.from().distanceM(first.point());
+            return line.part(begin, begin + piece.lengthM(), piece.exposures()).upM();
+        }
+
+        @Override
+        public List<double[]> between(List<Way> ways, double fromUpM, double toUpM) {
+            return path.between(ways, fromUpM, toUpM);
+        }
+    }
+
+    /** Another flight laid over the same ground in the same way; its heights are counted from level ground, never those of one already laid. */
     public Flight alike(Flight level) {
         return new HeightPlan(
                         grid,
@@ -200,10 +241,7 @@ public final class HeightPlan {
 
     /** Highest point of the path above the geoid. */
     public double highestM() {
-        return sections.stream()
-                .flatMapToDouble(section -> LegSection.known(section.pathM()))
-                .max()
-                .orElse(0);
+        return flight.highestM();
     }
 
     /**

@@ -8,6 +8,7 @@ import yalos.core.flight.Arc;
 import yalos.core.flight.Climb;
 import yalos.core.flight.Exposure;
 import yalos.core.flight.Flight;
+import yalos.core.flight.Hover;
 import yalos.core.flight.Leg;
 import yalos.core.flight.Line;
 import yalos.core.flight.Link;
@@ -18,16 +19,18 @@ import yalos.core.geodesy.PlanePoint;
 
 /**
  * Writes down a flight whose shots have heights of their own. Shots that look the same way at even steps along a straight become one line; each of the others is
- * a line of one photo, reached straight, round a place, or straight up and down.
+ * a line of one photo, reached straight, round a place, or straight up and down. Where a way is so short that the camera is not ready yet, it waits.
  */
 final class AimedFlight {
     private static final double SAME_M = 1e-6;
     private static final double SAME_RAD = 1e-9;
+    private static final double SAME_S = 1e-6;
 
     private final Pace pace;
     private final Optional<PlanePoint> launch;
     private final double takeOffUpM;
     private final AirWays ways;
+    private final double intervalS;
     private final List<Leg> legs = new ArrayList<>();
     private final List<Exposure> exposures = new ArrayList<>();
     private int lines;
@@ -36,7 +39,17 @@ final class AimedFlight {
     private Optional<Place> here = Optional.empty();
     private boolean reached = true;
 
-    AimedFlight(Pace pace, Optional<PlanePoint> launch, double takeOffUpM, Optional<Flight> before, AirWays ways) {
+    /**
+     * @param intervalS least time between photos
+     */
+    AimedFlight(
+            Pace pace,
+            Optional<PlanePoint> launch,
+            double takeOffUpM,
+            Optional<Flight> before,
+            AirWays ways,
+            double intervalS) {
+        this.intervalS = intervalS;
         this.pace = pace;
         this.launch = launch;
         this.takeOffUpM = takeOffUpM;
@@ -146,13 +159,15 @@ final class AimedFlight {
         }
     }
 
-    /** From one shot of a run to the next. */
+    /** From one shot of a run to the next; straight up and down no quicker than the run is flown. */
     private void go(Shot from, Shot to, double speedMps) {
         double level = from.at().distanceM(to.at());
         if (level < SAME_M) {
-            if (Math.abs(to.upM() - from.upM()) > SAME_M) {
+            double rise = to.upM() - from.upM();
+            if (Math.abs(rise) > SAME_M) {
                 legs.add(new Climb(from.at(), from.upM(), to.upM()));
             }
+            stay(place(to), Math.abs(rise) / speedMps - pace.climbS(rise));
             return;
         }
         double[] up = {from.upM(), to.upM()};
@@ -169,9 +184,20 @@ final class AimedFlight {
         legs.add(new Link(Link.Kind.GAP, from.at(), to.at(), up, speedMps));
     }
 
+    private void stay(Place at, double seconds) {
+        if (seconds > SAME_S) {
+            legs.add(new Hover(at, seconds));
+        }
+    }
+
     private void reach(Place to) {
         if (here.isPresent()) {
+            int from = legs.size();
             fly(Link.Kind.TURN, here.get(), to, pace.aircraft().transitMps());
+            double least = legs.subList(from, legs.size()).stream()
+                    .mapToDouble(this::leastS)
+                    .sum();
+            stay(to, pace.aircraft().kind().wing() ? 0 : intervalS - least);
         } else {
             launch.ifPresent(at -> fly(
                     Link.Kind.OUT,
@@ -181,6 +207,13 @@ final class AimedFlight {
         }
     }
 
+    /** What a leg takes at its full speed. */
+    private double leastS(Leg leg) {
+        return leg instanceof Climb climb
+                ? pace.climbS(climb.byM())
+                : leg instanceof Way way ? way.lengthM() / way.speedMps() : 0;
+    }
+
     private void fly(Link.Kind kind, Place from, Place to, double speedMps) {
         Optional<List<Place>> between = kind.transit() ? ways.over(from, to) : ways.between(from, to);
         reached &= between.isPresent();
@@ -188,7 +221,8 @@ final class AimedFlight {
         List<Place> stops = new ArrayList<>(between.orElse(List.of()));
         stops.add(to);
         for (Place stop : stops) {
-            leg(kind, now, stop, speedMps);
+            boolean slowly = !pace.aircraft().kind().wing() && ways.beside(now, stop);
+            leg(kind, now, stop, slowly ? Math.min(speedMps, StructurePass.CAREFUL_MPS) : speedMps);
             now = stop;
         }
     }

@@ -26,6 +26,8 @@ public final class AirWays {
     private static final double STEP_M = 1;
     /** Beyond the clearance, so that a way beside an object does not touch it. */
     private static final double SPARE_M = 0.2;
+    /** So near to an object, and below its top, one flies carefully (common practice). */
+    private static final double BESIDE_M = 30;
 
     private final List<Prism> solids;
     private final DoubleBinaryOperator ground;
@@ -134,6 +136,16 @@ public final class AirWays {
                 key, none -> Detour.round(between, clearM - SPARE_M).and(zones));
     }
 
+    /** Whether a way leads along beside objects: both its ends are near one and below its top. */
+    boolean beside(Place from, Place to) {
+        return beside(from) && beside(to);
+    }
+
+    private boolean beside(Place at) {
+        return solids.stream()
+                .anyMatch(solid -> at.upM() < solid.topM() + clearM - SPARE_M && solid.asideM(at.point()) < BESIDE_M);
+    }
+
     /** Up, across, and down: as between the ground and the air. */
     Optional<List<Place>> over(Place from, Place to) {
         Optional<List<Place>> out = toOpenSky(from);
@@ -184,8 +196,8 @@ public final class AirWays {
         return highest;
     }
 
-    /** The level way to where nothing hangs overhead; empty where that is so already, nothing where there is none. */
-    private Optional<List<Place>> toOpenSky(Place from) {
+    /** The places of the level way to where nothing hangs overhead; none where that is so already, nothing where there is no such way. */
+    public Optional<List<Place>> toOpenSky(Place from) {
         List<Prism> above = solids.stream()
                 .filter(solid -> solid.topM() > from.upM() && solid.asideM(from.point()) < clearM - SPARE_M)
                 .toList();

@@ -5,11 +5,16 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Predicate;
 import yalos.core.camera.Lens;
+import yalos.core.camera.Pose;
 import yalos.core.fault.InputFault;
 import yalos.core.fault.Patience;
+import yalos.core.flight.Arc;
 import yalos.core.flight.Exposure;
 import yalos.core.flight.Flight;
+import yalos.core.flight.Leg;
+import yalos.core.flight.Line;
 import yalos.core.flight.Pace;
 import yalos.core.geodesy.PlanePoint;
 import yalos.core.pattern.StructurePass.Scene;
@@ -86,7 +91,8 @@ public record StructureFlight(Flight flight, List<OfPass> passes, boolean reache
             Optional<PlanePoint> launch,
             double takeOffUpM,
             AirWays ways) {
-        AimedFlight builder = new AimedFlight(pace, launch, takeOffUpM, before, ways);
+        AimedFlight builder = new AimedFlight(
+                pace, launch, takeOffUpM, before, ways, scene.pace().intervalS());
         List<OfPass> passes = new ArrayList<>();
         int photos = 0;
         for (StructurePass wanted : structures.passes()) {
@@ -219,9 +225,65 @@ public record StructureFlight(Flight flight, List<OfPass> passes, boolean reache
 
     /** The photos of the passes round objects alone. */
     public List<Exposure> photos() {
-        int first = passes.isEmpty() ? Integer.MAX_VALUE : passes.get(0).number();
         return flight.exposures().stream()
-                .filter(photo -> photo.pass() >= first)
+                .filter(photo -> photo.pass() >= firstPass())
                 .toList();
+    }
+
+    private int firstPass() {
+        return passes.isEmpty() ? Integer.MAX_VALUE : passes.get(0).number();
+    }
+
+    /**
+     * These passes once more with only some of their photos, each from where it was taken: every run as far as neighbouring photos are kept, joined anew.
+     *
+     * @param scene in which they are flown
+     * @param before what is flown first; empty for nothing
+     */
+    public Flight again(Scene scene, Optional<Flight> before, Pace pace, AirWays ways, Predicate<Exposure> kept) {
+        AimedFlight builder = new AimedFlight(
+                pace,
+                flight.launch(),
+                flight.takeOffUpM(),
+                before,
+                ways,
+                scene.pace().intervalS());
+        List<Shot> piece = new ArrayList<>();
+        Optional<Line> last = Optional.empty();
+        Optional<PlanePoint> round = Optional.empty();
+        for (Leg leg : flight.legs()) {
+            round = leg instanceof Arc arc ? Optional.of(arc.centre()) : round;
+            if (!(leg instanceof Line line) || line.pass() < firstPass()) {
+                continue;
+            }
+            if (last.filter(one -> one.strip() == line.strip()).isEmpty()) {
+                last.ifPresent(one -> again(builder, one, piece));
+            }
+            for (Exposure photo : flight.exposuresOf(line)) {
+                if (kept.test(photo)) {
+                    Pose pose = photo.pose();
+                    Optional<PlanePoint> way = piece.isEmpty() ? Optional.empty() : round;
+                    piece.add(new Shot(photo.point(), pose.upM(), pose.yawRad(), pose.pitchRad(), way));
+                } else {
+                    again(builder, line, piece);
+                }
+                round = Optional.empty();
+            }
+            last = Optional.of(line);
+        }
+        last.ifPresent(one -> again(builder, one, piece));
+        return builder.landed();
+    }
+
+    /** Flies a piece of a line's run and begins another. */
+    private void again(AimedFlight builder, Line line, List<Shot> piece) {
+        Exposure any = flight.exposuresOf(line).get(0);
+        builder.run(
+                List.copyOf(piece),
+                line.speedMps(),
+                line.pass(),
+                any.lens(),
+                any.pose().rollRad());
+        piece.clear();
     }
 }

@@ -19,6 +19,9 @@ import yalos.core.units.Unit;
  * knows only the shots it makes.
  */
 public interface StructurePass {
+    /** Along near things one flies no quicker (common practice). */
+    double CAREFUL_MPS = 4;
+
     /** Its name in files and in the store. */
     String key();
 
@@ -121,9 +124,6 @@ public interface StructurePass {
             DoubleBinaryOperator standing,
             List<Built> all,
             double clearM) {
-        /** Near things are flown along slowly (common practice). */
-        private static final double CAREFUL_MPS = 4;
-
         /** The solids of one object. */
         List<Built> of(String object) {
             return all.stream()

@@ -58,6 +58,8 @@ public record BlockPlan(
         Optional<StructurePlan> structures) {
     /** How often pinned costs are solved for again with what the ground adds to the flight. */
     private static final int MOST_ROUNDS = 3;
+    /** Nobody climbs a whole metre for less. */
+    private static final double CENTIMETRE_M = 0.01;
 
     /**
      * @throws InputFault for an outline that is not sound, settings that cannot be flown, or too many photos
@@ -228,6 +230,11 @@ public record BlockPlan(
         return StructurePlan.of(without).map(without::round).orElse(without);
     }
 
+    /** Height of the ground at the take-off point, in the height system of the flight; not a number where nobody knows it. */
+    double takeOffM() {
+        return heights().map(HeightPlan::takeOffM).orElseGet(() -> flight().takeOffUpM());
+    }
+
     /** Whether nothing is flown over the ground, only round objects. */
     public boolean objectsAlone() {
         return structures.filter(StructurePlan::alone).isPresent();
@@ -339,7 +346,7 @@ public record BlockPlan(
     }
 
     /**
-     * Height above take-off to come home at, in whole metres: over what is known of ground and obstacles, or the planned height over level
+     * Height above take-off to come home at, in whole metres: over what is known of ground, obstacles and objects, or the planned height over level
      * ground of which nothing is known. Empty where heights or the take-off level are unknown, which a finding stops for.
      */
     public OptionalDouble returnAboveTakeOffM() {
@@ -350,7 +357,9 @@ public record BlockPlan(
                 .or(this::overLevelSite)
                 .map(HeightPlan::returnAboveTakeOffM)
                 .orElse(Math.ceil(design.scale().heightM()));
-        return Double.isNaN(height) ? OptionalDouble.empty() : OptionalDouble.of(height);
+        OptionalDouble objects = structures.map(StructurePlan::clearOverM).orElse(OptionalDouble.empty());
+        double over = objects.isEmpty() ? 0 : Math.ceil(objects.getAsDouble() - takeOffM() - CENTIMETRE_M);
+        return Double.isNaN(height + over) ? OptionalDouble.empty() : OptionalDouble.of(Math.max(height, over));
     }
 
     /** Area of the block on the ellipsoid, in square metres, without margin. */

@@ -5,11 +5,13 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.function.DoubleBinaryOperator;
+import java.util.function.Predicate;
 import java.util.stream.DoubleStream;
 import yalos.core.fault.InputFault;
+import yalos.core.flight.Exposure;
 import yalos.core.flight.Flight;
+import yalos.core.flight.Pace;
 import yalos.core.geodesy.PlanePoint;
-import yalos.core.height.HeightPlan;
 import yalos.core.pattern.AirWays;
 import yalos.core.pattern.Facade;
 import yalos.core.pattern.Rings;
@@ -24,7 +26,6 @@ import yalos.core.proof.FaceProof;
 import yalos.core.proof.StructureProof;
 import yalos.core.proof.SurfaceProof;
 import yalos.core.site.Detour;
-import yalos.core.site.Prism;
 import yalos.core.site.SiteMap;
 import yalos.core.site.Structure;
 import yalos.core.site.Structure.Built;
@@ -40,13 +41,15 @@ import yalos.core.units.Measure;
  * @param faults why an object is not among them
  * @param flown the whole flight with its passes round objects; empty where there are none, or no ground for them
  * @param scene what stands round the passes
+ * @param ways through the air between the objects
  */
 public record StructurePlan(
         Structures wanted,
         List<Built> built,
         List<InputFault> faults,
         Optional<StructureFlight> flown,
-        StructurePass.Scene scene) {
+        StructurePass.Scene scene,
+        AirWays ways) {
     /** Around a way something stands within this. */
     private static final double STANDING_M = 5;
 
@@ -61,6 +64,23 @@ public record StructurePlan(
     /** Whether nothing is flown over the ground. */
     public boolean alone() {
         return wanted.alone() && flown.isPresent();
+    }
+
+    /**
+     * What is flown round objects once more with only some of its photos, after another flight.
+     *
+     * @param ground what is flown over the ground before
+     * @return nothing where nothing is flown round objects
+     */
+    Optional<Flight> again(Optional<Flight> ground, Pace pace, Predicate<Exposure> kept) {
+        Optional<Flight> before = ground.filter(one -> !one.exposures().isEmpty());
+        return flown.map(one -> one.again(scene, before, pace, ways, kept));
+    }
+
+    /** The highest top of all objects with what is kept clear of it, in the height system of the ground; empty where none stands. */
+    public OptionalDouble clearOverM() {
+        double clear = wanted.clear().si();
+        return built.stream().mapToDouble(one -> one.solid().topM() + clear).max();
     }
 
     /** The passes round objects; none where they are not flown. */
@@ -162,8 +182,9 @@ public record StructurePlan(
                 }
             }
             StructurePass.Scene scene = scene();
-            Optional<StructureFlight> flown = wanted.flown() ? Optional.of(flown(scene)) : Optional.empty();
-            return new StructurePlan(wanted, List.copyOf(built), List.copyOf(faults), flown, scene);
+            AirWays ways = ways();
+            Optional<StructureFlight> flown = wanted.flown() ? Optional.of(flown(scene, ways)) : Optional.empty();
+            return new StructurePlan(wanted, List.copyOf(built), List.copyOf(faults), flown, scene, ways);
         }
 
         /** Beyond the block's own grid the model itself is asked. */
@@ -200,23 +221,23 @@ public record StructurePlan(
                     wanted.clear().si());
         }
 
-        private StructureFlight flown(StructurePass.Scene scene) {
-            double takeOffM = plan.heights()
-                    .map(HeightPlan::takeOffM)
-                    .orElseGet(() -> plan.flight().takeOffUpM());
-            Optional<PlanePoint> launch =
-                    Double.isNaN(takeOffM) ? Optional.empty() : plan.flight().launch();
-            List<Prism> solids = built.stream().map(Built::solid).toList();
+        private AirWays ways() {
             Detour zones = plan.request()
                     .ground()
                     .map(real -> Detour.of(plan.block().plane(), real.zones(), plan.ceilingM()))
                     .orElse(Detour.NONE);
-            AirWays ways = new AirWays(
-                    solids,
+            return new AirWays(
+                    built.stream().map(Built::solid).toList(),
                     this::farGroundM,
                     this::standingM,
                     zones,
                     wanted.clear().si());
+        }
+
+        private StructureFlight flown(StructurePass.Scene scene, AirWays ways) {
+            double takeOffM = plan.takeOffM();
+            Optional<PlanePoint> launch =
+                    Double.isNaN(takeOffM) ? Optional.empty() : plan.flight().launch();
             Optional<Flight> before =
                     wanted.alone() || plan.flight().exposures().isEmpty()
                             ? Optional.empty()

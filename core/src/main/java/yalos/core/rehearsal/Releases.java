@@ -1,10 +1,12 @@
 package yalos.core.rehearsal;
 
 import java.util.EnumSet;
+import java.util.Optional;
 import java.util.Set;
 import yalos.core.camera.Camera;
 import yalos.core.camera.Pose;
 import yalos.core.ledger.CameraCard;
+import yalos.core.pattern.StructureFlight;
 import yalos.core.plan.BlockPlan;
 
 /** The simulated camera: what becomes of a release of its shutter, by its card, its interval, the light, how it moves and what is wrong with it. */
@@ -20,10 +22,13 @@ final class Releases {
 
     private static final double SHAKEN_ABOVE = 4.5;
     private static final double LOW_SHARE = 0.88;
+    /** So much of its stand-off a photo of an object may be too low. */
+    private static final double OFF_SHARE = 0.5;
+
     private static final double SKIPS = 0.4;
 
     private final Camera camera;
-    private final double gsdM;
+    private final BlockPlan plan;
     private final double shutterS;
     private final boolean precise;
     private double lastS = Double.NEGATIVE_INFINITY;
@@ -32,7 +37,7 @@ final class Releases {
 
     Releases(BlockPlan plan) {
         this.camera = plan.request().camera();
-        this.gsdM = plan.design().scale().gsdM();
+        this.plan = plan;
         this.shutterS = Math.min(BRIGHT_S, CameraCard.longestShutterS(plan));
         this.precise = plan.request().aircraft().positioning().horizontalM() < 1;
     }
@@ -64,6 +69,9 @@ final class Releases {
         if (one.station() == 0) {
             flaws.add(Shot.Flaw.TEST);
         }
+        Optional<StructureFlight.OfPass> round = round(one.station());
+        double gsdM = round.map(StructureFlight.OfPass::gsdM)
+                .orElse(plan.design().scale().gsdM());
         double blur = one.groundMps() * shutterS / gsdM;
         double shaken = blur + Math.hypot(air.gustX(), air.gustY()) > SHAKEN_ABOVE ? blur + SHAKEN_PX : blur;
         if (shaken > BLUR_PX) {
@@ -77,8 +85,9 @@ final class Releases {
         if (!fixed && precise) {
             flaws.add(Shot.Flaw.UNFIXED);
         }
-        if (one.station() > 0
-                && one.truly().upM() - one.groundM() < LOW_SHARE * (one.known().upM() - one.groundM())) {
+        double mostLow = round.map(pass -> OFF_SHARE * pass.standOffM())
+                .orElse((1 - LOW_SHARE) * (one.known().upM() - one.groundM()));
+        if (one.station() > 0 && one.known().upM() - one.truly().upM() > mostLow) {
             flaws.add(Shot.Flaw.LOW);
         }
         return new Shot(
@@ -92,6 +101,15 @@ final class Releases {
                 stops,
                 receiver.horizontalM(),
                 fixed);
+    }
+
+    /** The pass round an object that a station belongs to; empty over the ground. */
+    private Optional<StructureFlight.OfPass> round(int station) {
+        return station == 0
+                ? Optional.empty()
+                : plan.structures()
+                        .flatMap(objects -> objects.pass(
+                                plan.flight().exposures().get(station - 1).pass()));
     }
 
     /** Whether the card holds no more. */

@@ -107,11 +107,15 @@ final class Reroute {
         List<Leg> legs = new ArrayList<>();
         Place from = braked(here, course, legs);
         double up = Math.max(from.upM(), Math.max(there.upM(), homing.returnUpM()));
-        legs.add(new Climb(from.point(), from.upM(), up));
-        if (from.point().distanceM(there.point()) > 0) {
-            legs.add(new Link(Link.Kind.OUT, from.point(), there.point(), Way.level(up), aircraft.transitMps()));
+        PlanePoint leaves = homing.open(from).point();
+        PlanePoint arrives = homing.open(there).point();
+        legs.addAll(homing.toSky(from));
+        legs.add(new Climb(leaves, from.upM(), up));
+        if (leaves.distanceM(arrives) > 0) {
+            legs.add(new Link(Link.Kind.OUT, leaves, arrives, Way.level(up), aircraft.transitMps()));
         }
-        legs.add(new Climb(there.point(), up, there.upM()));
+        legs.add(new Climb(arrives, up, there.upM()));
+        legs.addAll(homing.fromSky(there));
         return legs;
     }
 }

@@ -63,7 +63,9 @@ public final class SimulatedFlight {
     private static final double GRAVITY = 9.80665;
     private static final double FALL_MOST_MPS = 22;
     private static final double FALL_SLOWS_S = 3;
+    /** It stops nearer to the ground than this, or than half the height of its lowest photo. */
     private static final double FLOOR_M = 5;
+
     private static final double SINK_TO_M = 10;
     private static final double NUDGE_BELOW_M = 25;
     private static final double CAMERA_S = 6;
@@ -101,6 +103,7 @@ public final class SimulatedFlight {
     private final FaultWatch faults = new FaultWatch();
     private final PlanePoint pilot;
     private final boolean fenceStops;
+    private final double floorM;
 
     private final List<Event> events = new ArrayList<>();
     private final List<Sample> samples = new ArrayList<>();
@@ -169,6 +172,11 @@ public final class SimulatedFlight {
         this.cells = new Cells(sorties.given().draw(), script.charge(), script.holds());
         this.progress = new Progress(plan, sortie);
         this.flown = sortie.flight();
+        this.floorM = flown.exposures().stream()
+                .mapToDouble(photo -> (photo.upM() - around.groundM(photo.point())) / 2)
+                .filter(half -> half < FLOOR_M)
+                .min()
+                .orElse(FLOOR_M);
         this.ahead = sortie.start();
         this.path = Place.over(homing.launch(), homing.takeOffUpM());
         this.course = new Course(flown.legs(), pace, 0, 0);
@@ -619,15 +627,14 @@ public final class SimulatedFlight {
         double low = here.upM() - ground;
         if (phase == Phase.FLYING
                 && course.leg() instanceof Way
-                && low < FLOOR_M
+                && low < floorM
                 && here.point().distanceM(homing.launch()) > 10) {
             tell("floor", "%.1f m above the ground: it stops".formatted(low), "");
             pause();
         }
-        double top = around.site().hasObstacles() ? around.site().obstacleM(here.xM(), here.yM(), 1) : 0;
-        boolean struck = top > 0 && here.upM() < ground + top || !Double.isNaN(ground) && low < -0.5;
-        if (struck && !(course.leg() instanceof Climb)) {
-            tell("struck", top > 0 && low > 0 ? "it strikes what stands there" : "it strikes the ground", "");
+        boolean standing = around.within(here);
+        if ((standing || low < -0.5) && !(course.leg() instanceof Climb)) {
+            tell("struck", standing && low > 0 ? "it strikes what stands there" : "it strikes the ground", "");
             impactMps = Math.hypot(groundMps, climbed / STEP_S);
             crash();
         }

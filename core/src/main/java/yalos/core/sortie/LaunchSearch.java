@@ -160,9 +160,8 @@ public final class LaunchSearch {
         double step = Math.sqrt(width * height / PLACES);
         boolean level = plan.heights().isEmpty();
         Relief relief = new Relief(around.ground());
-        Optional<SightLine> sight = level && !around.site().hasObstacles()
-                ? Optional.empty()
-                : Optional.of(SightLine.forManyRays(around.surface()));
+        Optional<SightLine> sight =
+                level && around.bare() ? Optional.empty() : Optional.of(SightLine.forManyRays(around.surface()));
         double mean = level ? 0 : plan.heights().orElseThrow().relief().meanM();
         List<Spot> spots = new ArrayList<>();
         for (double x = bounds.west() - AROUND_M; x <= bounds.east() + AROUND_M; x += step) {
@@ -203,7 +202,7 @@ public final class LaunchSearch {
     }
 
     private boolean hasRoom(PlanePoint at) {
-        return around.site().obstaclesNear(at.xM(), at.yM(), ROOM_M).isEmpty()
+        return around.hasRoom(at, ROOM_M)
                 && around.site().zonesAt(at.xM(), at.yM(), 0).isEmpty()
                 && nearestM(busy, at) > 0;
     }
@@ -291,7 +290,7 @@ public final class LaunchSearch {
 
     private double roomM(PlanePoint at) {
         for (double room = ROOM_M; room < LOOKED_ROUND_M; room *= 1.25) {
-            if (!around.site().obstaclesNear(at.xM(), at.yM(), room).isEmpty()) {
+            if (!around.hasRoom(at, room)) {
                 return room;
             }
         }

@@ -172,8 +172,7 @@ public record Sight(
                 Patience.check();
                 PlanePoint at = new PlanePoint(x, y);
                 double up = around.groundM(at) + eyeM;
-                if (Double.isNaN(up)
-                        || !around.site().obstaclesNear(x, y, ROOM_M).isEmpty()) {
+                if (Double.isNaN(up) || !around.hasRoom(at, ROOM_M)) {
                     continue;
                 }
                 double sees = (double) looked.stream()

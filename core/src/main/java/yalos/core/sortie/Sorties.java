@@ -3,9 +3,12 @@ package yalos.core.sortie;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Function;
 import yalos.core.fault.InputFault;
+import yalos.core.flight.Place;
 import yalos.core.geodesy.PlanePoint;
 import yalos.core.plan.BlockPlan;
+import yalos.core.plan.StructurePlan;
 import yalos.core.site.Zone;
 
 /**
@@ -107,7 +110,17 @@ public final class Sorties {
                         .map(ReturnHeight.Needed::aboveTakeOffM)
                         .orElse(given.plan.design().scale().heightM()));
         return new Homing(
-                launch, takeOff, takeOff + above, given.plan.timeline().pace(), given.around.detour());
+                launch,
+                takeOff,
+                takeOff + above,
+                given.plan.timeline().pace(),
+                given.around.detour(),
+                given.plan.structures().map(Sorties::sky).orElse(place -> List.of()));
+    }
+
+    /** Where no way out from under something is known it climbs where it is; the plan's own findings stop for that. */
+    private static Function<Place, List<Place>> sky(StructurePlan objects) {
+        return place -> objects.ways().toOpenSky(place).orElse(List.of());
     }
 
     private static Optional<ReturnHeight.Needed> needed(Given given, PlanePoint launch, double takeOffUpM) {

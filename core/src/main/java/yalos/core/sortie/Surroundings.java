@@ -4,12 +4,16 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.IntStream;
 import yalos.core.flight.Exposure;
+import yalos.core.flight.Place;
 import yalos.core.geodesy.Bounds;
 import yalos.core.geodesy.PlanePoint;
 import yalos.core.plan.BlockPlan;
 import yalos.core.plan.GroundRequest;
+import yalos.core.plan.StructurePlan;
 import yalos.core.site.Detour;
+import yalos.core.site.Prism;
 import yalos.core.site.SiteMap;
+import yalos.core.site.Structure;
 import yalos.core.site.Zone;
 import yalos.core.terrain.HeightGrid;
 
@@ -23,12 +27,17 @@ public final class Surroundings {
     private static final double BEYOND_M = 40;
     private static final double LEVEL_CELL_M = 10;
     private static final double STEP_M = 5;
+    /** From the middle of an aircraft to its edge, about. */
+    private static final double BODY_M = 1;
+    /** What stands nearer to the ground than this leaves no sight below it. */
+    private static final double STANDING_M = 1;
 
     private final BlockPlan plan;
     private final HeightGrid ground;
     private final SiteMap site;
     private final Detour detour;
     private final List<Zone> zones;
+    private final List<Prism> solids;
     /** Made when somebody asks first. */
     private volatile HeightGrid surface;
 
@@ -38,6 +47,9 @@ public final class Surroundings {
         this.site = site;
         this.detour = detour;
         this.zones = List.copyOf(zones);
+        this.solids = plan.structures().map(StructurePlan::built).orElse(List.of()).stream()
+                .map(Structure.Built::solid)
+                .toList();
     }
 
     public static Surroundings of(BlockPlan plan, List<PlanePoint> places) {
@@ -78,6 +90,27 @@ public final class Surroundings {
         return site;
     }
 
+    /** Whether nothing stands on the ground: no obstacle and no object. */
+    public boolean bare() {
+        return !site.hasObstacles() && solids.isEmpty();
+    }
+
+    /** Whether neither an obstacle nor an object stands within a distance of a place. */
+    public boolean hasRoom(PlanePoint at, double aroundM) {
+        return site.obstaclesNear(at.xM(), at.yM(), aroundM).isEmpty()
+                && solids.stream().noneMatch(solid -> solid.asideM(at) <= aroundM);
+    }
+
+    /** Whether a place in the air lies within something that stands there. */
+    public boolean within(Place at) {
+        double standing = site.obstacleM(at.xM(), at.yM(), BODY_M);
+        return standing > 0 && at.upM() < groundM(at.point()) + standing
+                || solids.stream()
+                        .anyMatch(solid -> at.upM() > solid.bottomM()
+                                && at.upM() < solid.topM()
+                                && solid.contains(at.xM(), at.yM()));
+    }
+
     /** Round keep-out zones. */
     public Detour detour() {
         return detour;
@@ -113,26 +146,39 @@ public final class Surroundings {
             double share = (double) i / steps;
             double x = from.xM() + (to.xM() - from.xM()) * share;
             double y = from.yM() + (to.yM() - from.yM()) * share;
+            PlanePoint at = new PlanePoint(x, y);
             double here = ground.at(x, y) + (site.hasObstacles() ? site.obstacleM(x, y, reachM) : 0);
-            if (here > top.upM()) {
-                top = new Top(here, new PlanePoint(x, y));
+            double over = objectsUpM(at, reachM + STEP_M / 2);
+            if (over > top.upM() || here > top.upM()) {
+                top = new Top(here > over ? here : over, at);
             }
         }
         return top;
     }
 
+    /** Top of the highest object within a distance; below all for none. */
+    private double objectsUpM(PlanePoint at, double withinM) {
+        double highest = Double.NEGATIVE_INFINITY;
+        for (Prism solid : solids) {
+            if (solid.topM() > highest && solid.asideM(at) <= withinM) {
+                highest = solid.topM();
+            }
+        }
+        return highest;
+    }
+
     /** The highest there is on a way, and where. */
     public record Top(double upM, PlanePoint at) {}
 
-    /** The ground with obstacles standing on it, as what hides and shades; cells of the ground's grid. */
+    /** The ground with obstacles and objects standing on it, as what hides and shades; cells of the ground's grid. What spans the air, as a deck does, is not among them. */
     public HeightGrid surface() {
         if (surface == null) {
-            surface = site.hasObstacles() ? withObstacles() : ground;
+            surface = bare() ? ground : withWhatStands();
         }
         return surface;
     }
 
-    private HeightGrid withObstacles() {
+    private HeightGrid withWhatStands() {
         float[] heights = ground.heights().clone();
         double reach = Math.min(ground.cellX(), ground.cellY()) / 2;
         for (int row = 0; row < ground.rows(); row++) {
@@ -140,6 +186,9 @@ public final class Surroundings {
                 heights[row * ground.columns() + column] +=
                         (float) site.obstacleM(ground.x(column), ground.y(row), reach);
             }
+        }
+        for (Prism solid : solids) {
+            raise(heights, solid, reach);
         }
         return new HeightGrid(
                 ground.west(),
@@ -149,6 +198,28 @@ public final class Surroundings {
                 ground.columns(),
                 ground.rows(),
                 heights);
+    }
+
+    /** Raises the cells that a solid stands on to its top. */
+    private void raise(float[] heights, Prism solid, double reachM) {
+        double[] east =
+                solid.ring().stream().mapToDouble(PlanePoint::xM).sorted().toArray();
+        double[] north =
+                solid.ring().stream().mapToDouble(PlanePoint::yM).sorted().toArray();
+        int last = east.length - 1;
+        int fromColumn = Math.max(0, (int) ((east[0] - ground.west()) / ground.cellX()) - 1);
+        int toColumn = Math.min(ground.columns() - 1, (int) ((east[last] - ground.west()) / ground.cellX()) + 1);
+        int fromRow = Math.max(0, (int) ((ground.north() - north[last]) / ground.cellY()) - 1);
+        int toRow = Math.min(ground.rows() - 1, (int) ((ground.north() - north[0]) / ground.cellY()) + 1);
+        for (int row = fromRow; row <= toRow; row++) {
+            for (int column = fromColumn; column <= toColumn; column++) {
+                int cell = row * ground.columns() + column;
+                boolean stands = solid.bottomM() < heights[cell] + STANDING_M;
+                if (stands && solid.asideM(new PlanePoint(ground.x(column), ground.y(row))) <= reachM) {
+                    heights[cell] = (float) Math.max(heights[cell], solid.topM());
+                }
+            }
+        }
     }
 
     /** Photos of the plan, thinned to about so many, the first and the last among them. */

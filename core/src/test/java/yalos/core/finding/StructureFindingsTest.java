@@ -7,13 +7,13 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import java.util.Set;
+import java.util.function.DoubleBinaryOperator;
 import org.junit.jupiter.api.Test;
+import yalos.core.FormulaGround;
 import yalos.core.Samples;
 import yalos.core.block.Outline;
-import yalos.core.block.PlaneBlock;
 import yalos.core.brief.Brief;
 import yalos.core.flight.Exposure;
-import yalos.core.geodesy.Bounds;
 import yalos.core.geodesy.LonLat;
 import yalos.core.height.HeightChoice;
 import yalos.core.kit.Aircraft;
@@ -36,7 +36,6 @@ import yalos.core.plan.StructurePlan;
 import yalos.core.site.Obstacle;
 import yalos.core.site.Structure;
 import yalos.core.site.Zone;
-import yalos.core.terrain.HeightGrid;
 import yalos.core.trial.FaceRemedies;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
@@ -44,49 +43,6 @@ import yalos.core.units.UnitChoice;
 
 /** What is said of objects on hard ground: a slope, a cliff, a hole in the model, wings, zones, ceilings, the other hemisphere. */
 class StructureFindingsTest {
-    /** Ground by a formula, in the block's plane; not a number where nobody knows it. */
-    private interface Shape {
-        double upM(double x, double y);
-    }
-
-    private record Formula(Shape shape, PlaneBlock[] seen) implements GroundRequest.Source {
-        @Override
-        public GroundRequest.Surveyed over(PlaneBlock block, double bufferM) {
-            seen[0] = block;
-            Bounds bounds = block.bounds();
-            double west = bounds.west() - bufferM;
-            double north = bounds.north() + bufferM;
-            int columns = (int) Math.ceil((bounds.width() + 2 * bufferM) / 2);
-            int rows = (int) Math.ceil((bounds.height() + 2 * bufferM) / 2);
-            HeightGrid grid = HeightGrid.level(west, north, 2, columns, rows, 0);
-            for (int row = 0; row < rows; row++) {
-                for (int column = 0; column < columns; column++) {
-                    double x = grid.x(column) - bounds.middle().xM();
-                    double y = grid.y(row) - bounds.middle().yM();
-                    grid.heights()[row * columns + column] = (float) shape.upM(x, y);
-                }
-            }
-            return new GroundRequest.Surveyed(grid, List.of(), List.of());
-        }
-
-        @Override
-        public double heightM(LonLat at) {
-            if (seen[0] == null) {
-                return shape.upM(0, 0);
-            }
-            var place = seen[0].plane().toPlane(at);
-            Bounds bounds = seen[0].bounds();
-            return shape.upM(
-                    place.xM() - bounds.middle().xM(),
-                    place.yM() - bounds.middle().yM());
-        }
-
-        @Override
-        public GroundRequest.Source spanning(double widestM) {
-            return this;
-        }
-    }
-
     private static final Outline AREA = Samples.square(160);
 
     private static Structure house(double top) {
@@ -146,14 +102,10 @@ class StructureFindingsTest {
                         new Structures(List.of(object), List.of(passes), Measure.of(4, Unit.METRE), true, false)));
     }
 
-    private static BlockPlan plan(Shape shape, List<Zone> zones, StructurePass... passes) {
+    private static BlockPlan plan(DoubleBinaryOperator shape, List<Zone> zones, StructurePass... passes) {
         return BlockPlan.of(request(Aircraft.smallMultirotor(), house(9), passes)
                 .over(new GroundRequest(
-                        new Formula(shape, new PlaneBlock[1]),
-                        HeightChoice.USUAL,
-                        List.of(),
-                        zones,
-                        OptionalDouble.empty())));
+                        FormulaGround.of(2, shape), HeightChoice.USUAL, List.of(), zones, OptionalDouble.empty())));
     }
 
     private static List<String> said(BlockPlan plan) {
@@ -228,7 +180,7 @@ class StructureFindingsTest {
         BlockPlan plan =
                 BlockPlan.of(request(Aircraft.smallMultirotor(), house(9), facade(8, StructurePass.Habit.USUAL))
                         .over(new GroundRequest(
-                                new Formula((x, y) -> 200, new PlaneBlock[1]),
+                                FormulaGround.of(2, (x, y) -> 200),
                                 HeightChoice.USUAL,
                                 List.of(mast),
                                 List.of(),

@@ -3,8 +3,23 @@ package yalos.core.pattern;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
+import static yalos.core.SampleObjects.angle;
+import static yalos.core.SampleObjects.body;
+import static yalos.core.SampleObjects.bridge;
+import static yalos.core.SampleObjects.circles;
+import static yalos.core.SampleObjects.degrees;
+import static yalos.core.SampleObjects.facade;
+import static yalos.core.SampleObjects.house;
+import static yalos.core.SampleObjects.metres;
+import static yalos.core.SampleObjects.places;
+import static yalos.core.SampleObjects.plan;
+import static yalos.core.SampleObjects.proof;
+import static yalos.core.SampleObjects.rings;
+import static yalos.core.SampleObjects.round;
+import static yalos.core.SampleObjects.solid;
+import static yalos.core.SampleObjects.tower;
+import static yalos.core.SampleObjects.under;
 
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
@@ -13,20 +28,13 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import yalos.core.Samples;
-import yalos.core.block.Outline;
 import yalos.core.fault.InputFault;
 import yalos.core.flight.Exposure;
 import yalos.core.flight.Leg;
 import yalos.core.flight.Place;
-import yalos.core.geodesy.LonLat;
 import yalos.core.geodesy.PlanePoint;
 import yalos.core.kit.Aircraft;
-import yalos.core.kit.Kit;
-import yalos.core.pins.Pins;
 import yalos.core.plan.BlockPlan;
-import yalos.core.plan.PlanProof;
-import yalos.core.plan.PlanRequest;
-import yalos.core.plan.StructurePlan;
 import yalos.core.proof.FaceAdequacy;
 import yalos.core.proof.FaceProof;
 import yalos.core.proof.StructureProof;
@@ -37,129 +45,6 @@ import yalos.core.units.Unit;
 
 /** What is flown round objects: how far off, which way it looks, that it goes round and never through, and that all faces are seen. */
 class StructurePassTest {
-    private static final LonLat LAUNCH = Samples.at(20, 20);
-    private static final Outline AREA = Samples.square(160);
-
-    private static Measure metres(double m) {
-        return Measure.of(m, Unit.METRE);
-    }
-
-    private static Measure degrees(double deg) {
-        return Measure.of(deg, Unit.DEGREE);
-    }
-
-    private static List<LonLat> places(double... corners) {
-        List<LonLat> places = new ArrayList<>();
-        for (int i = 0; i < corners.length; i += 2) {
-            places.add(Samples.at(corners[i], corners[i + 1]));
-        }
-        return places;
-    }
-
-    private static Structure.Part body(double bottom, double top, double... corners) {
-        return new Structure.Part(
-                Structure.Kind.BODY, places(corners), 0, bottom, top, Structure.Counted.GROUND, Structure.Piers.NONE);
-    }
-
-    private static Structure house() {
-        return new Structure("house", List.of(body(0, 12, 70, 70, 90, 70, 90, 80, 70, 80)), Set.of(), "");
-    }
-
-    private static Structure angle() {
-        return new Structure(
-                "angle", List.of(body(0, 9, 60, 60, 100, 60, 100, 72, 72, 72, 72, 100, 60, 100)), Set.of(), "");
-    }
-
-    private static Structure tower() {
-        return new Structure(
-                "tower",
-                List.of(body(0, 3, 74, 74, 86, 74, 86, 86, 74, 86), body(3, 24, 77, 77, 83, 77, 83, 83, 77, 83)),
-                Set.of(),
-                "");
-    }
-
-    private static Structure bridge(int piers) {
-        Structure.Part deck = new Structure.Part(
-                Structure.Kind.DECK,
-                places(40, 80, 120, 80),
-                6,
-                14,
-                15,
-                Structure.Counted.GROUND,
-                new Structure.Piers(piers, 2, 5));
-        return new Structure("bridge", List.of(deck), Set.of(), "");
-    }
-
-    private static Facade facade(String object, double off) {
-        return new Facade(
-                object,
-                StandOff.of(metres(off)),
-                false,
-                degrees(20),
-                degrees(45),
-                true,
-                false,
-                StructurePass.Habit.USUAL);
-    }
-
-    private static Rings rings(String object, double off) {
-        return new Rings(
-                object,
-                StandOff.of(metres(off)),
-                Optional.empty(),
-                Optional.empty(),
-                Optional.empty(),
-                OptionalInt.empty(),
-                OptionalInt.empty(),
-                Optional.empty(),
-                StructurePass.Habit.USUAL);
-    }
-
-    private static UnderDeck under(double off, double up) {
-        return new UnderDeck("bridge", StandOff.of(metres(off)), degrees(up), StructurePass.Habit.USUAL);
-    }
-
-    private static Circles circles(double radius) {
-        return new Circles(
-                metres(radius),
-                Measure.of(50, Unit.PERCENT),
-                metres(30),
-                false,
-                OptionalInt.empty(),
-                Optional.empty(),
-                StructurePass.Habit.USUAL);
-    }
-
-    private static BlockPlan plan(
-            Aircraft aircraft, boolean alone, double clear, Structure object, StructurePass... passes) {
-        Structures structures = new Structures(List.of(object), List.of(passes), metres(clear), alone, false);
-        return new PlanRequest(
-                        Kit.of(aircraft, Samples.twentyMegapixel()),
-                        Pins.ofGsd(2),
-                        AREA,
-                        Optional.of(LAUNCH),
-                        OptionalInt.of(32630))
-                .with(Patterns.SINGLE.with(structures))
-                .plan();
-    }
-
-    private static BlockPlan plan(Structure object, StructurePass... passes) {
-        return plan(Aircraft.smallMultirotor(), true, 3, object, passes);
-    }
-
-    private static StructurePlan round(BlockPlan plan) {
-        return plan.structures().orElseThrow();
-    }
-
-    private static Prism solid(BlockPlan plan) {
-        return round(plan).built().get(0).solid();
-    }
-
-    private static StructureProof proof(BlockPlan plan) {
-        return StructurePlan.faces(plan, PlanProof.Accuracy.ANY, 4000, share -> true)
-                .orElseThrow();
-    }
-
     /** Every leg begins where the one before ends, and nothing comes nearer to the object than is to be kept. */
     private static void isOnePath(BlockPlan plan, double clear) {
         Place here = null;
@@ -179,7 +64,13 @@ class StructurePassTest {
                 .isGreaterThan(clear - 0.5);
         assertThat(round(plan).flown().orElseThrow().reached()).isTrue();
         assertThat(plan.flightTimeS()).isPositive().isFinite();
-        assertThat(plan.timeline().exposuresS()).isSorted();
+        double[] seconds = plan.timeline().exposuresS();
+        double interval = plan.request().kit().payload().slowestIntervalS();
+        for (int i = 1; i < seconds.length; i++) {
+            assertThat(seconds[i] - seconds[i - 1])
+                    .as("between photos %d and %d", i, i + 1)
+                    .isGreaterThan(interval - 1e-3);
+        }
     }
 
     /** On a radius of 30 m with 18 photos at 10 m/s: 10.47 m and 1.05 s between photos, a bank of 18.8° (hand, common practice). */
@@ -450,7 +341,7 @@ class StructurePassTest {
         assertThat(plan.photos()).isEqualTo(40);
     }
 
-    private static Structure.Part round(double radius, double bottom, double top, int corners) {
+    private static Structure.Part roundTower(double radius, double bottom, double top, int corners) {
         double[] ring = new double[2 * corners];
         for (int i = 0; i < corners; i++) {
             ring[2 * i] = 80 + radius * Math.sin(-2 * Math.PI * i / corners);
@@ -462,7 +353,8 @@ class StructurePassTest {
     /** Two drums of nearly five hundred walls in all: every one is flown along and proved; more than six hundred are refused. */
     @Test
     void fiveHundredFacesAreFlownAndProved() {
-        Structure drums = new Structure("drums", List.of(round(15, 0, 8, 390), round(6, 8, 14, 100)), Set.of(), "");
+        Structure drums =
+                new Structure("drums", List.of(roundTower(15, 0, 8, 390), roundTower(6, 8, 14, 100)), Set.of(), "");
         BlockPlan plan = plan(drums, facade("drums", 8));
         isOnePath(plan, 3);
         StructureProof proof = proof(plan);
@@ -474,7 +366,8 @@ class StructurePassTest {
                         .filter(photo -> photo.upM() == 3 && photo.pose().pitchRad() == 0))
                 .hasSizeBetween(64, 80);
         assertThat(proof.share()).isGreaterThan(0.9);
-        Structure more = new Structure("more", List.of(round(15, 0, 8, 390), round(6, 8, 14, 390)), Set.of(), "");
+        Structure more =
+                new Structure("more", List.of(roundTower(15, 0, 8, 390), roundTower(6, 8, 14, 390)), Set.of(), "");
         assertThatThrownBy(() -> new Structures(List.of(more), List.of(), metres(3), false, false))
                 .isInstanceOf(InputFault.class)
                 .hasMessageContaining("600 are the most");

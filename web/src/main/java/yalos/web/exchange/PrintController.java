@@ -153,7 +153,11 @@ class PrintController {
                                         units.text(
                                                 UnitKind.HEIGHT,
                                                 heights.nearestSection().clearanceM()),
-                                        units.text(UnitKind.HEIGHT, heights.returnAboveTakeOffM())),
+                                        units.text(
+                                                UnitKind.HEIGHT,
+                                                whole.plan()
+                                                        .returnAboveTakeOffM()
+                                                        .orElse(Double.NaN))),
                         enough,
                         seen))
                 .orElseGet(() -> List.of("Planned over level ground; heights count from the take-off.", enough, seen));

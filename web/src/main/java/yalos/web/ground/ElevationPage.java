@@ -177,7 +177,10 @@ class ElevationPage {
                         new Line("least clearance", clearance(heights, units)),
                         new Line(
                                 "return height, at least",
-                                units.text(UnitKind.HEIGHT, heights.returnAboveTakeOffM()) + " above take-off")));
+                                units.text(
+                                                UnitKind.HEIGHT,
+                                                plan.returnAboveTakeOffM().orElse(Double.NaN))
+                                        + " above take-off")));
         return lines;
     }
 
