@@ -25,13 +25,18 @@ public final class Findings {
                     SiteFindings.LAUNCH_RULES,
                     PlanFindings.PLACE_RULES,
                     StructureFindings.RULES,
+                    RoundFindings.RULES,
                     BriefFindings.RULES)
             .flatMap(List::stream)
             .toList();
 
     /** Where nothing is flown over the ground, nobody is told how well that is mapped. */
     private static final List<Rule> OBJECTS_ALONE = Stream.of(
-                    KitFindings.RULES, SiteFindings.LAUNCH_RULES, PlanFindings.PLACE_RULES, StructureFindings.RULES)
+                    KitFindings.RULES,
+                    SiteFindings.LAUNCH_RULES,
+                    PlanFindings.PLACE_RULES,
+                    StructureFindings.RULES,
+                    RoundFindings.RULES)
             .flatMap(List::stream)
             .toList();
 

@@ -173,34 +173,21 @@ public record BlockPlan(
         Timeline whole = objects.flown()
                 .map(flown -> Timeline.of(flown.flight(), timeline.pace()))
                 .orElse(timeline);
-        return new BlockPlan(
-                request,
-                design,
-                block,
-                covered,
-                passes,
-                solution,
-                overGround,
-                whole,
-                use(request, whole),
-                Optional.of(objects));
+        return made(request, overGround, whole, Optional.of(objects));
     }
 
     private BlockPlan over(KnownGround ground) {
         Timeline real = ground.heights()
                 .map(heights -> Timeline.of(heights.flight(), timeline.pace()))
                 .orElse(timeline);
+        return made(request, Optional.of(ground), real, Optional.empty());
+    }
+
+    /** The same passes with other surroundings. */
+    private BlockPlan made(
+            PlanRequest asked, Optional<KnownGround> ground, Timeline flown, Optional<StructurePlan> objects) {
         return new BlockPlan(
-                request,
-                design,
-                block,
-                covered,
-                passes,
-                solution,
-                Optional.of(ground),
-                real,
-                use(request, real),
-                Optional.empty());
+                asked, design, block, covered, passes, solution, ground, flown, use(asked, flown), objects);
     }
 
     /** The plan whose pinned costs do not hold after all. */
@@ -225,8 +212,7 @@ public record BlockPlan(
         PlanRequest asked = request.with(request.patterns().with(otherwise));
         Flight ground = heights().map(HeightPlan::flight).orElse(passes.flight());
         Timeline bare = Timeline.of(ground, timeline.pace());
-        BlockPlan without = new BlockPlan(
-                asked, design, block, covered, passes, solution, overGround, bare, use(asked, bare), Optional.empty());
+        BlockPlan without = made(asked, overGround, bare, Optional.empty());
         return StructurePlan.of(without).map(without::round).orElse(without);
     }
 

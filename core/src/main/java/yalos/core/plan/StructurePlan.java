@@ -7,6 +7,8 @@ import java.util.OptionalDouble;
 import java.util.function.DoubleBinaryOperator;
 import java.util.function.Predicate;
 import java.util.stream.DoubleStream;
+import yalos.core.camera.Pose;
+import yalos.core.camera.View;
 import yalos.core.fault.InputFault;
 import yalos.core.flight.Exposure;
 import yalos.core.flight.Flight;
@@ -29,7 +31,9 @@ import yalos.core.site.Detour;
 import yalos.core.site.SiteMap;
 import yalos.core.site.Structure;
 import yalos.core.site.Structure.Built;
+import yalos.core.surface.Box;
 import yalos.core.surface.Occluder;
+import yalos.core.surface.PrismFace;
 import yalos.core.surface.TerrainOccluder;
 import yalos.core.units.Measure;
 
@@ -108,18 +112,49 @@ public record StructurePlan(
     }
 
     private StructureProof proved(BlockPlan plan, int cells, OptionalDouble sigmaM, SurfaceProof.Watcher watcher) {
-        Occluder terrain = plan.overGround()
-                .map(over -> (Occluder) new TerrainOccluder(over.grid()))
-                .orElse(Occluder.NONE);
         return StructureProof.of(
                 built,
                 plan.flight().exposures(),
-                terrain,
+                terrain(plan),
                 scene.ground(),
                 object -> new FaceProof.Asked(plan.leastPhotos(), gsdM(plan, object), sigmaM, wanted.oneView()),
                 PlanProof.noise(plan.request().able()),
                 StructureProof.cellM(built, cells),
                 watcher);
+    }
+
+    private static Occluder terrain(BlockPlan plan) {
+        return plan.overGround()
+                .map(over -> (Occluder) new TerrainOccluder(over.grid()))
+                .orElse(Occluder.NONE);
+    }
+
+    /**
+     * The photos of a plan that see a place of a face, as its proof counts them.
+     *
+     * @param plan that has these objects
+     * @param place east, north, up in the block's plane
+     */
+    public List<Exposure> seeing(BlockPlan plan, PrismFace face, double[] place) {
+        Box here = new Box(place[0], place[0], place[1], place[1], place[2], place[2]);
+        Occluder standing = StructureProof.standing(built, terrain(plan));
+        double[] normal = new double[3];
+        face.normal(0, 0, normal);
+        return plan.flight().exposures().stream()
+                .filter(photo -> {
+                    Pose eye = photo.pose();
+                    double before = (eye.eastM() - place[0]) * normal[0]
+                            + (eye.northM() - place[1]) * normal[1]
+                            + (eye.upM() - place[2]) * normal[2];
+                    return before > 0
+                            && new View(photo.lens(), eye)
+                                    .of(place[0], place[1], place[2])
+                                    .filter(View.Sighting::inFrame)
+                                    .isPresent()
+                            && standing.towards(here, eye.eastM(), eye.northM(), eye.upM())
+                                    .clear(place[0], place[1], place[2]);
+                })
+                .toList();
     }
 
     /** The GSD that an object's faces are judged by: the finest pinned in a pass round it, else that of the plan. */

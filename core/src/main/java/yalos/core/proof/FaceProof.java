@@ -12,11 +12,12 @@ import yalos.core.surface.PrismFace;
  * @param built the solid whose it is
  * @param key its name among the faces of its object, such as {@code 1.3}
  * @param face its cells
+ * @param asked of each of its places
  * @param proof what each is given; places that are not to be seen are left out
  * @param verdicts on each cell, row by row
  */
 public record FaceProof(
-        int number, Built built, String key, PrismFace face, SurfaceProof proof, FaceAdequacy[] verdicts) {
+        int number, Built built, String key, PrismFace face, Asked asked, SurfaceProof proof, FaceAdequacy[] verdicts) {
     /** Seen at more than this from square, a face is foreshortened to half (common practice). */
     public static final double MOST_INCIDENCE_RAD = Math.toRadians(60);
     /** One view alone must be squarer: there a square becomes one of 1 to 0.87. */
@@ -32,23 +33,41 @@ public record FaceProof(
      * @param sigmaM accuracy along each axis, one standard deviation
      * @param oneView one square view is enough, nothing is reconstructed
      */
-    public record Asked(int photos, OptionalDouble gsdM, OptionalDouble sigmaM, boolean oneView) {}
+    public record Asked(int photos, OptionalDouble gsdM, OptionalDouble sigmaM, boolean oneView) {
+        /** Photos that are enough. */
+        public int least() {
+            return oneView ? 1 : photos;
+        }
+
+        /** The most from square that the squarest view may be. */
+        public double mostIncidenceRad() {
+            return oneView ? SQUARE_RAD : MOST_INCIDENCE_RAD;
+        }
+
+        /** The coarsest GSD that is let pass; infinite where none is asked. */
+        public double mostGsdM() {
+            return gsdM.isPresent() ? gsdM.getAsDouble() * GSD_TOLERANCE : Double.POSITIVE_INFINITY;
+        }
+
+        /** The accuracy that is let pass; infinite where none is asked, or nothing is reconstructed. */
+        public double mostSigmaM() {
+            return oneView ? Double.POSITIVE_INFINITY : sigmaM.orElse(Double.POSITIVE_INFINITY);
+        }
+    }
 
     static FaceAdequacy judge(SurfaceProof proof, int at, Asked asked) {
-        int photos = asked.oneView() ? 1 : asked.photos();
+        int photos = asked.least();
         if (proof.counts()[at] < photos) {
             return proof.countsWithoutOcclusion()[at] >= photos ? FaceAdequacy.HIDDEN : FaceAdequacy.TOO_FEW;
         }
-        if (!(proof.incidenceRad()[at] <= (asked.oneView() ? SQUARE_RAD : MOST_INCIDENCE_RAD))) {
+        if (!(proof.incidenceRad()[at] <= asked.mostIncidenceRad())) {
             return FaceAdequacy.TOO_OBLIQUE;
         }
-        if (asked.gsdM().isPresent() && proof.gsdBestM()[at] > asked.gsdM().getAsDouble() * GSD_TOLERANCE) {
+        if (!(proof.gsdBestM()[at] <= asked.mostGsdM())) {
             return FaceAdequacy.TOO_COARSE;
         }
-        boolean measured = !asked.oneView() && asked.sigmaM().isPresent();
-        return measured && !(sigmaM(proof, at) <= asked.sigmaM().getAsDouble())
-                ? FaceAdequacy.INACCURATE
-                : FaceAdequacy.ENOUGH;
+        boolean measured = asked.mostSigmaM() < Double.POSITIVE_INFINITY;
+        return measured && !(sigmaM(proof, at) <= asked.mostSigmaM()) ? FaceAdequacy.INACCURATE : FaceAdequacy.ENOUGH;
     }
 
     /** Expected accuracy of a place along its worst axis of plane and height, one standard deviation in metres. */

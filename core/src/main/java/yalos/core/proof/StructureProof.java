@@ -45,6 +45,12 @@ public final class StructureProof {
         this.cellM = cellM;
     }
 
+    /** All solids and the terrain, as they stand in the way of a look. */
+    public static Occluder standing(List<Built> all, Occluder terrain) {
+        return Occluder.all(
+                List.of(new PrismOccluder(all.stream().map(Built::solid).toList()), terrain));
+    }
+
     /** Size of cells that cuts all faces of some objects into about so many. */
     public static double cellM(List<Built> all, int cells) {
         double area = 0;
@@ -76,8 +82,7 @@ public final class StructureProof {
             Noise noise,
             double cellM,
             SurfaceProof.Watcher watcher) {
-        Occluder occluder = Occluder.all(
-                List.of(new PrismOccluder(all.stream().map(Built::solid).toList()), terrain));
+        Occluder occluder = standing(all, terrain);
         List<FaceProof> faces = new ArrayList<>();
         List<Wanted> wanted = wanted(all, cellM);
         for (Wanted one : wanted) {
@@ -95,7 +100,7 @@ public final class StructureProof {
             for (int at = 0; at < cells.length; at++) {
                 verdicts[at] = cells[at] ? FaceProof.judge(proof, at, of) : FaceAdequacy.NONE;
             }
-            faces.add(new FaceProof(faces.size() + 1, one.built, one.key, one.face, proof, verdicts));
+            faces.add(new FaceProof(faces.size() + 1, one.built, one.key, one.face, of, proof, verdicts));
         }
         return new StructureProof(faces, cellM);
     }

@@ -45,7 +45,7 @@ public final class StandingAs {
      *
      * @throws InputFault for heights above the geoid, which an obstacle does not have
      */
-    public static List<Obstacle> obstacles(Structure object, LocalPlane plane) {
+    public static List<Obstacle> obstacles(Structure object) {
         List<Obstacle> obstacles = new ArrayList<>();
         for (Structure.Part part : object.parts()) {
             if (part.counted() == Structure.Counted.GEOID) {

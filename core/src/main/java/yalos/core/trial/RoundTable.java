@@ -3,6 +3,7 @@ package yalos.core.trial;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import yalos.core.fault.InputFault;
 import yalos.core.pattern.Circles;
 import yalos.core.pattern.Facade;
@@ -13,12 +14,17 @@ import yalos.core.pattern.StructurePass;
 import yalos.core.pattern.Structures;
 import yalos.core.pattern.UnderDeck;
 import yalos.core.plan.BlockPlan;
+import yalos.core.plan.PlanProof;
+import yalos.core.plan.StructurePlan;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
 
 /** A pass round an object at other stand-offs or radii: what each would give and cost. */
 public final class RoundTable {
     private static final double[] TIMES = {0.5, 0.7, 0.85, 1, 1.2, 1.5, 2};
+
+    /** Cells that all faces are cut into, to compare shares. */
+    private static final int CELLS = 2000;
 
     private RoundTable() {}
 
@@ -31,14 +37,22 @@ public final class RoundTable {
      * @param plan with it; empty where it cannot be flown
      * @param gsdM square to the face
      * @param photos of the pass
+     * @param share of the faces that are given enough by the whole flight, 0..1; empty where there are none to see
      */
     public record Row(
-            StructurePass asOf, double metres, boolean here, Optional<BlockPlan> plan, double gsdM, int photos) {}
+            StructurePass asOf,
+            double metres,
+            boolean here,
+            Optional<BlockPlan> plan,
+            double gsdM,
+            int photos,
+            OptionalDouble share) {}
 
     /**
      * @param index of the pass among those round objects, from 0
+     * @param brief accuracy that it asks for
      */
-    public static List<Row> of(BlockPlan plan, int index) {
+    public static List<Row> of(BlockPlan plan, int index, PlanProof.Accuracy brief) {
         Structures structures = plan.request().patterns().structures();
         StructurePass pass = structures.passes().get(index);
         double now = size(pass, plan);
@@ -46,7 +60,7 @@ public final class RoundTable {
         for (double times : TIMES) {
             double metres = times == 1 ? now : rounded(now * times);
             StructurePass other = times == 1 ? pass : sized(pass, Measure.of(metres, Unit.METRE));
-            rows.add(row(plan, structures, index, other, metres, times == 1));
+            rows.add(row(plan, structures, index, other, metres, brief));
         }
         return rows;
     }
@@ -57,7 +71,13 @@ public final class RoundTable {
     }
 
     private static Row row(
-            BlockPlan plan, Structures structures, int index, StructurePass other, double metres, boolean here) {
+            BlockPlan plan,
+            Structures structures,
+            int index,
+            StructurePass other,
+            double metres,
+            PlanProof.Accuracy brief) {
+        boolean here = other == structures.passes().get(index);
         List<StructurePass> passes = new ArrayList<>(structures.passes());
         passes.set(index, other);
         BlockPlan tried = here ? plan : plan.round(structures.with(passes));
@@ -72,7 +92,15 @@ public final class RoundTable {
                 here,
                 flown.map(one -> tried),
                 flown.map(StructureFlight.OfPass::gsdM).orElse(Double.NaN),
-                flown.map(StructureFlight.OfPass::photos).orElse(0));
+                flown.map(StructureFlight.OfPass::photos).orElse(0),
+                flown.isEmpty() ? OptionalDouble.empty() : share(tried, brief));
+    }
+
+    private static OptionalDouble share(BlockPlan plan, PlanProof.Accuracy brief) {
+        return StructurePlan.faces(plan, brief, CELLS, part -> true)
+                .filter(proof -> proof.areaM2() > 0)
+                .map(proof -> OptionalDouble.of(proof.share()))
+                .orElse(OptionalDouble.empty());
     }
 
     private static double size(StructurePass pass, BlockPlan plan) {

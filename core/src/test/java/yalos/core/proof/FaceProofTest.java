@@ -2,11 +2,13 @@ package yalos.core.proof;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Random;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -18,6 +20,7 @@ import org.junit.jupiter.params.provider.MethodSource;
 import yalos.core.Reference;
 import yalos.core.camera.Lens;
 import yalos.core.camera.Pose;
+import yalos.core.camera.View;
 import yalos.core.flight.Exposure;
 import yalos.core.geodesy.PlanePoint;
 import yalos.core.site.Prism;
@@ -278,5 +281,110 @@ class FaceProofTest {
                         .isEqualTo((short) (place[2] > line ? 1 : 0));
             }
         }
+    }
+
+    private static final Lens PLAIN = new Lens(4000, 3000, 4000, 4000, 2000, 1500, Lens.Distortion.NONE);
+
+    /** A wall of 40 by 12 m along x, facing south, and a camera square to it. */
+    private static final PrismFace WALL = PrismFace.wall(
+            new Prism(
+                    List.of(new PlanePoint(0, 0), new PlanePoint(40, 0), new PlanePoint(40, 5), new PlanePoint(0, 5)),
+                    0,
+                    12),
+            0,
+            0.5);
+
+    private static SurfaceProof wall(List<Exposure> photos) {
+        return SurfaceProof.of(
+                WALL,
+                new boolean[0],
+                new PrismOccluder(List.of(WALL.prism())),
+                photos,
+                Noise.ofImage(1),
+                StructureProof.LAYERS,
+                s -> true);
+    }
+
+    /** By the pinhole alone: one row of photos 8 m off and 1.3 m apart, frames of 8 by 6 m on the wall. */
+    @Test
+    void aPlaneWallByClosedForm() {
+        List<Exposure> photos = new ArrayList<>();
+        for (int i = 0; i < 30; i++) {
+            photos.add(Exposure.of(i + 1, 1, new Pose(1 + 1.3 * i, -8, 5.6, 0, 0, 0), PLAIN));
+        }
+        SurfaceProof proof = wall(photos);
+        double[] place = new double[3];
+        for (int at = 0; at < WALL.columns() * WALL.rows(); at++) {
+            WALL.place(at % WALL.columns(), at / WALL.columns(), place);
+            double up = place[2] - 5.6;
+            List<Double> aside = photos.stream()
+                    .map(photo -> photo.pose().eastM() - place[0])
+                    .filter(x -> Math.abs(x) < 4 && Math.abs(up) < 3)
+                    .toList();
+            assertThat((int) proof.counts()[at]).as("%s", place).isEqualTo(aside.size());
+            if (aside.isEmpty()) {
+                continue;
+            }
+            double nearest = aside.stream().mapToDouble(Math::abs).min().orElseThrow();
+            assertThat((double) proof.incidenceRad()[at])
+                    .isCloseTo(Math.atan2(Math.hypot(nearest, up), 8), Offset.offset(1e-6));
+            // All eyes lie on one line, and the angle over its ends is the largest.
+            double least = aside.stream().mapToDouble(x -> x).min().orElseThrow();
+            double most = aside.stream().mapToDouble(x -> x).max().orElseThrow();
+            double off = Math.hypot(8, up);
+            assertThat((double) proof.anglesRad()[at])
+                    .isCloseTo(Math.atan2(most, off) - Math.atan2(least, off), Offset.offset(1e-5));
+        }
+        // Square to the wall a pixel covers distance over focal length.
+        assertThat((double) proof.gsdBestM()[WALL.columns() * 12 + 20])
+                .isCloseTo(8 / 4000.0, Percentage.withPercentage(2));
+    }
+
+    /** Many eyes anywhere before a wall: the largest angle is that of all pairs tried one by one. */
+    @Test
+    void theLargestAngleIsThatOfAllPairs() {
+        Random random = new Random(3);
+        List<Exposure> photos = new ArrayList<>();
+        for (int i = 0; i < 90; i++) {
+            double x = 40 * random.nextDouble();
+            double y = -4 - 16 * random.nextDouble();
+            double up = 1 + 14 * random.nextDouble();
+            double yaw = Math.atan2(20 - x, -y);
+            photos.add(Exposure.of(i + 1, 1, new Pose(x, y, up, yaw, 0, 0), PLAIN));
+        }
+        SurfaceProof proof = wall(photos);
+        double[] place = new double[3];
+        int compared = 0;
+        for (int at = 0; at < WALL.columns() * WALL.rows(); at += 7) {
+            WALL.place(at % WALL.columns(), at / WALL.columns(), place);
+            double largest = 0;
+            List<double[]> rays = photos.stream()
+                    .filter(photo -> new View(photo.lens(), photo.pose())
+                            .of(place[0], place[1], place[2])
+                            .filter(View.Sighting::inFrame)
+                            .isPresent())
+                    .map(photo -> ray(photo.pose(), place))
+                    .toList();
+            for (double[] one : rays) {
+                for (double[] other : rays) {
+                    double cos = one[0] * other[0] + one[1] * other[1] + one[2] * other[2];
+                    largest = Math.max(largest, Math.acos(Math.max(-1, Math.min(1, cos))));
+                }
+            }
+            assertThat((int) proof.counts()[at]).isEqualTo(rays.size());
+            if (rays.size() > 1) {
+                assertThat((double) proof.anglesRad()[at]).isCloseTo(largest, Offset.offset(1e-5));
+                compared++;
+            }
+        }
+        assertThat(compared).isGreaterThan(100);
+    }
+
+    private static double[] ray(Pose eye, double[] place) {
+        double x = eye.eastM() - place[0];
+        double y = eye.northM() - place[1];
+        double z = eye.upM() - place[2];
+        double length = Math.sqrt(x * x + y * y + z * z);
+        return new double[] {x / length, y / length, z / length};
     }
 }

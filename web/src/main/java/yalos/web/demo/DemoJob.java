@@ -38,18 +38,12 @@ import yalos.core.kit.Payload;
 import yalos.core.kit.Positioning;
 import yalos.core.pattern.AddedPass;
 import yalos.core.pattern.Crossing;
-import yalos.core.pattern.Facade;
 import yalos.core.pattern.Patterns;
-import yalos.core.pattern.Rings;
-import yalos.core.pattern.StandOff;
-import yalos.core.pattern.StructurePass;
 import yalos.core.pattern.Structures;
 import yalos.core.pattern.TiltedPasses;
-import yalos.core.pattern.UnderDeck;
 import yalos.core.pins.Pins;
 import yalos.core.pins.Quantity;
 import yalos.core.site.Obstacle;
-import yalos.core.site.Structure;
 import yalos.core.terrain.VerticalDatum;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
@@ -71,7 +65,7 @@ import yalos.web.store.JobMapper;
 @Component
 @ConditionalOnProperty("yalos.demo")
 class DemoJob implements FirstData {
-    private static final Grid GRID = Grid.ofEpsg(32630);
+    static final Grid GRID = Grid.ofEpsg(32630);
     private static final double[] HILL_FORT = {
         412_717, 6_041_822, 413_000, 6_041_714, 413_055, 6_041_480, 412_905, 6_041_290, 412_581, 6_041_270, 412_380,
         6_041_411, 412_396, 6_041_728
@@ -145,8 +139,16 @@ class DemoJob implements FirstData {
         measured(rows.blockNamed(job, "Block A, hill fort").orElseThrow());
         batteries();
         log.write(job);
-        jobs.addBlock(job, "Block F, beacon tower", beacon(carPark).with(ground), "object drawn");
-        jobs.addBlock(job, "Block G, tramway bridge", bridge(carPark).with(ground), "object drawn");
+        jobs.addBlock(
+                job,
+                "Block F, beacon tower",
+                round(carPark, DemoObjects.TOWER, DemoObjects.tower()).with(ground),
+                "object drawn");
+        jobs.addBlock(
+                job,
+                "Block G, tramway bridge",
+                round(carPark, DemoObjects.BRIDGE, DemoObjects.bridge()).with(ground),
+                "object drawn");
     }
 
     /** Five control and five check points on the fort. */
@@ -290,86 +292,10 @@ class DemoJob implements FirstData {
                 4);
     }
 
-    /** The ruined beacon tower with its plinth, by facade and rings; nothing is flown over the ground. */
-    private BlockFacts beacon(LonLat launch) {
-        String name = "beacon tower";
-        Structure tower = new Structure(
-                name,
-                List.of(body(round(412_690, 6_041_575, 5.2, 4), 1.5), body(round(412_690, 6_041_575, 3.4, 8), 9)),
-                Set.of(),
-                "Upper courses loose: keep 3 m clear, nobody below.");
-        StructurePass.Habit habit = StructurePass.Habit.USUAL;
-        Facade facade = new Facade(
-                name,
-                StandOff.ofGsd(Measure.of(2, Unit.MILLIMETRE)),
-                false,
-                Measure.of(20, Unit.DEGREE),
-                Measure.of(45, Unit.DEGREE),
-                true,
-                true,
-                habit);
-        Rings rings = new Rings(
-                name,
-                StandOff.of(Measure.of(12, Unit.METRE)),
-                Optional.empty(),
-                Optional.of(Measure.of(11, Unit.METRE)),
-                Optional.of(Measure.of(16, Unit.METRE)),
-                OptionalInt.of(2),
-                OptionalInt.of(36),
-                Optional.of(Measure.of(5, Unit.METRE)),
-                habit);
-        return round(launch, 412_690, 6_041_575, 45)
-                .with(Patterns.SINGLE.with(new Structures(
-                        List.of(tower), List.of(facade, rings), Measure.of(3, Unit.METRE), true, false)));
-    }
-
-    /** The tramway's small bridge: its sides by facade, its deck from below. */
-    private BlockFacts bridge(LonLat launch) {
-        String name = "tramway bridge";
-        Structure.Part deck = new Structure.Part(
-                Structure.Kind.DECK,
-                ring(new double[] {412_826, 6_041_275, 412_856, 6_041_277}),
-                3.6,
-                8,
-                8.9,
-                Structure.Counted.GROUND,
-                new Structure.Piers(2, 1.2, 3));
-        Structure bridge = new Structure(name, List.of(deck), Set.of("1.roof"), "");
-        StructurePass.Habit habit = StructurePass.Habit.USUAL;
-        UnderDeck under =
-                new UnderDeck(name, StandOff.of(Measure.of(4, Unit.METRE)), Measure.of(90, Unit.DEGREE), habit);
-        Facade sides = new Facade(
-                name,
-                StandOff.of(Measure.of(6, Unit.METRE)),
-                false,
-                Measure.of(0, Unit.DEGREE),
-                Measure.of(0, Unit.DEGREE),
-                true,
-                false,
-                habit);
-        return round(launch, 412_841, 6_041_276, 45)
-                .with(Patterns.SINGLE.with(
-                        new Structures(List.of(bridge), List.of(sides, under), Measure.of(2, Unit.METRE), true, true)));
-    }
-
-    /** A square block round a place. */
-    private BlockFacts round(LonLat launch, double east, double north, double reachM) {
+    /** Nothing is flown over the ground; a square block lies round the object. */
+    private BlockFacts round(LonLat launch, EastNorth middle, Structures objects) {
         Pins pins = Pins.ofGsd(1).with(Quantity.CEILING, Measure.of(120, Unit.METRE));
-        Outline square = Outline.ofRing(round(east, north, reachM * Math.sqrt(2), 4));
-        return facts(square, launch, 1, pins, Brief.EMPTY);
-    }
-
-    /** Corners evenly round a place, the first to the north-east. */
-    private static List<LonLat> round(double east, double north, double reachM, int corners) {
-        return IntStream.range(0, corners)
-                .mapToObj(i -> Math.PI / 4 - 2 * Math.PI * i / corners)
-                .map(at -> GRID.toLonLat(new EastNorth(east + reachM * Math.sin(at), north + reachM * Math.cos(at))))
-                .toList();
-    }
-
-    private static Structure.Part body(List<LonLat> footprint, double topM) {
-        return new Structure.Part(
-                Structure.Kind.BODY, footprint, 0, 0, topM, Structure.Counted.GROUND, Structure.Piers.NONE);
+        return facts(DemoObjects.square(middle), launch, 1, pins, Brief.EMPTY).with(Patterns.SINGLE.with(objects));
     }
 
     private GroundFacts.ModelUse terrain(long job) {
@@ -487,7 +413,7 @@ class DemoJob implements FirstData {
                 Fieldwork.NONE.with(day()));
     }
 
-    private static List<LonLat> ring(double[] positions) {
+    static List<LonLat> ring(double[] positions) {
         return IntStream.range(0, positions.length / 2)
                 .mapToObj(i -> GRID.toLonLat(new EastNorth(positions[2 * i], positions[2 * i + 1])))
                 .toList();

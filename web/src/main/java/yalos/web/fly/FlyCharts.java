@@ -6,6 +6,7 @@ import java.util.Locale;
 import yalos.core.rehearsal.Sample;
 import yalos.core.rehearsal.SimulatedFlight;
 import yalos.core.sortie.Surroundings;
+import yalos.core.units.RoundFigures;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
 import yalos.web.figure.Chart;
@@ -70,9 +71,7 @@ final class FlyCharts {
     }
 
     private static double tick(double range) {
-        double raw = range / 4;
-        double power = Math.pow(10, Math.floor(Math.log10(Math.max(1e-6, raw))));
-        return raw / power > 5 ? 10 * power : raw / power > 2 ? 5 * power : 2 * power;
+        return RoundFigures.from(range / 4);
     }
 
     private static String whole(double value) {

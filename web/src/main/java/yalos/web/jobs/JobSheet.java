@@ -8,6 +8,7 @@ import yalos.core.block.LocalPlane;
 import yalos.core.geodesy.Grid;
 import yalos.core.geodesy.LonLat;
 import yalos.core.geodesy.PlanePoint;
+import yalos.core.units.RoundFigures;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
 import yalos.web.store.BlockFacts;
@@ -24,7 +25,6 @@ record JobSheet(List<Shape> shapes, List<double[]> launches, double scaleWidth, 
     static final double WIDTH = 900;
     static final double HEIGHT = 420;
     private static final double EDGE = 40;
-    private static final double[] STEPS = {1, 2, 5};
 
     /** A block: its number in the order flown, where that is written, its outline and the axis of a corridor as path data. */
     record Shape(int number, String name, String path, String axis, double x, double y) {}
@@ -128,12 +128,7 @@ record JobSheet(List<Shape> shapes, List<double[]> launches, double scaleWidth, 
         private double barM() {
             double unit = units.unit(UnitKind.DISTANCE).size();
             double wanted = WIDTH / 6 / scale / unit;
-            double power = Math.pow(10, Math.floor(Math.log10(wanted)));
-            double best = power;
-            for (double step : STEPS) {
-                best = step * power <= wanted ? step * power : best;
-            }
-            return best * unit;
+            return RoundFigures.upTo(wanted) * unit;
         }
     }
 }

@@ -6,6 +6,7 @@ import java.util.Locale;
 import yalos.core.proof.FaceProof;
 import yalos.core.proof.Shares;
 import yalos.core.proof.StructureProof;
+import yalos.core.units.RoundFigures;
 import yalos.core.units.Unit;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
@@ -14,7 +15,7 @@ import yalos.core.units.UnitKind;
  * The faces of all objects unrolled side by side, to one scale: along from left to right as seen from outside, up as they stand.
  *
  * @param faces where each lies, in pixels
- * @param ticks of the height axis
+ * @param ticks of the height axis, of the first line
  * @param widthPx of all
  * @param heightPx of all
  * @param scale how long a round length is
@@ -71,6 +72,7 @@ record ElevationView(List<Placed> faces, List<Tick> ticks, double widthPx, doubl
         List<Placed> placed = new ArrayList<>();
         double x = AXIS_PX;
         double top = HEAD_PX;
+        double firstFoot = 0;
         double tallest = wrapPx == Double.POSITIVE_INFINITY ? heightPx : 0;
         List<Placed> row = new ArrayList<>();
         double wide = 0;
@@ -86,6 +88,7 @@ record ElevationView(List<Placed> faces, List<Tick> ticks, double widthPx, doubl
             object = name;
             if (x + w > wrapPx && x > AXIS_PX) {
                 stand(row, top + tallest, placed);
+                firstFoot = firstFoot == 0 ? top + tallest : firstFoot;
                 x = AXIS_PX;
                 top += tallest + HEAD_PX + FOOT_PX;
                 tallest = 0;
@@ -108,9 +111,9 @@ record ElevationView(List<Placed> faces, List<Tick> ticks, double widthPx, doubl
         stand(row, top + tallest, placed);
         return new ElevationView(
                 placed,
-                ticks(most, perM, heightPx, units),
+                ticks(most, perM, firstFoot == 0 ? top + tallest : firstFoot, units),
                 round(wide),
-                round(top + heightPx + FOOT_PX),
+                round(top + tallest + FOOT_PX),
                 scale(perM, units));
     }
 
@@ -146,30 +149,23 @@ record ElevationView(List<Placed> faces, List<Tick> ticks, double widthPx, doubl
         return marks;
     }
 
-    private static List<Tick> ticks(double most, double perM, double heightPx, UnitChoice units) {
+    private static List<Tick> ticks(double most, double perM, double footPx, UnitChoice units) {
         Unit unit = units.unit(UnitKind.HEIGHT);
-        double step = step(unit.ofSi(most) / 3);
+        double step = RoundFigures.upTo(unit.ofSi(most) / 3);
         List<Tick> ticks = new ArrayList<>();
         for (double at = 0; at <= unit.ofSi(most) + 1e-9; at += step) {
             ticks.add(new Tick(
-                    round(HEAD_PX + heightPx - unit.toSi(at) * perM),
-                    String.format(Locale.ROOT, step < 1 ? "%.1f" : "%.0f", at)));
+                    round(footPx - unit.toSi(at) * perM), String.format(Locale.ROOT, step < 1 ? "%.1f" : "%.0f", at)));
         }
         return ticks;
     }
 
     private static Scale scale(double perM, UnitChoice units) {
         Unit unit = units.unit(UnitKind.DISTANCE);
-        double step = step(unit.ofSi(80 / perM));
+        double step = RoundFigures.upTo(unit.ofSi(80 / perM));
         return new Scale(
                 round(unit.toSi(step) * perM),
                 String.format(Locale.ROOT, step < 1 ? "%.1f %s" : "%.0f %s", step, unit.symbol()));
-    }
-
-    /** 1, 2 or 5 of a power of ten, no more than wanted. */
-    private static double step(double wanted) {
-        double power = Math.pow(10, Math.floor(Math.log10(Math.max(1e-3, wanted))));
-        return wanted >= 5 * power ? 5 * power : wanted >= 2 * power ? 2 * power : power;
     }
 
     private static double round(double px) {

@@ -2,12 +2,17 @@ package yalos.web.objects;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.function.ToDoubleFunction;
 import yalos.core.proof.FaceAdequacy;
 import yalos.core.proof.FaceProof;
 import yalos.core.proof.StructureProof;
+import yalos.core.units.RoundFigures;
+import yalos.core.units.Unit;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
 
@@ -20,12 +25,14 @@ enum FaceLayer {
     GSD_MEAN("mean GSD"),
     INCIDENCE("squarest view, from square"),
     ANGLE("largest angle between rays"),
-    SIGMA("expected accuracy");
+    SIGMA("expected accuracy, shared error in it");
 
     /** cividis, as on the ground: dark is less. */
     private static final int[] CIVIDIS = {0x00224e, 0x35456c, 0x666970, 0x948e77, 0xc8b866, 0xfee838};
 
     private static final int[] VERDICTS = {0xd9d2c0, 0x8c1d40, 0x5e3c99, 0x1f5673, 0xb35806, 0x00796b, 0xffffff};
+    private static final int CLASSES = 6;
+    private static final double LEAST_STEP = 0.01;
     private static final double[] DEGREES = {0, 15, 30, 45, 60, 90, 181};
 
     private final String words;
@@ -90,14 +97,13 @@ enum FaceLayer {
     }
 
     /**
-     * Classes of all faces together, so that one legend serves them.
-     *
-     * @param asked photos of every place
+     * Classes of all faces together, so that one legend serves them; hatched where it is less than is asked, as far as the same is asked of all.
      */
-    List<Band> bands(StructureProof proof, int asked, UnitChoice units) {
+    List<Band> bands(StructureProof proof, UnitChoice units) {
         return switch (this) {
             case ADEQUATE -> verdicts(proof);
-            case COUNT, COUNT_WITHOUT -> counts(proof, asked);
+            case COUNT, COUNT_WITHOUT ->
+                counts(proof, (int) common(proof, FaceProof.Asked::least).orElse(1));
             case INCIDENCE, ANGLE -> degrees(proof);
             default -> lengths(proof, units);
         };
@@ -144,13 +150,15 @@ enum FaceLayer {
             boolean last = i + 1 == distinct.size();
             int to = last ? Integer.MAX_VALUE : distinct.get(i + 1);
             String label = last ? from + " and more" : to - from == 1 ? "" + from : from + "–" + (to - 1);
-            bands.add(new Band(from, to, label, shade(i, distinct.size()), from < asked));
+            bands.add(new Band(from, to, label, shade(i, distinct.size()), this == COUNT && from < asked));
         }
         return bands;
     }
 
     private List<Band> degrees(StructureProof proof) {
         double most = Math.toDegrees(range(proof)[1]);
+        double oblique =
+                Math.toDegrees(common(proof, FaceProof.Asked::mostIncidenceRad).orElse(FaceProof.MOST_INCIDENCE_RAD));
         List<Band> bands = new ArrayList<>();
         for (int i = 0; i + 1 < DEGREES.length && (i == 0 || DEGREES[i] <= most); i++) {
             boolean last = i + 2 == DEGREES.length || DEGREES[i + 1] > most;
@@ -165,7 +173,7 @@ enum FaceLayer {
                     last ? 7 : Math.toRadians(DEGREES[i + 1]),
                     label,
                     colour,
-                    this == INCIDENCE && DEGREES[i] >= 60));
+                    this == INCIDENCE && DEGREES[i] >= oblique));
         }
         return bands;
     }
@@ -175,24 +183,43 @@ enum FaceLayer {
         if (!(range[1] > 0)) {
             return List.of();
         }
+        Unit unit = units.unit(UnitKind.GSD);
+        List<Double> limits = RoundFigures.limits(unit.ofSi(range[0]), unit.ofSi(range[1]), CLASSES - 1, LEAST_STEP);
+        OptionalDouble most = switch (this) {
+            case GSD -> common(proof, FaceProof.Asked::mostGsdM);
+            case SIGMA -> common(proof, FaceProof.Asked::mostSigmaM);
+            default -> OptionalDouble.empty();
+        };
+        double asked = unit.ofSi(most.orElse(Double.POSITIVE_INFINITY));
+        if (Double.isFinite(asked)) {
+            double step = limits.size() > 1 ? limits.get(1) - limits.get(0) : asked;
+            limits.removeIf(limit -> Math.abs(limit - asked) < 0.4 * step);
+            limits.add(asked);
+            Collections.sort(limits);
+        }
         List<Band> bands = new ArrayList<>();
-        int classes = 5;
-        double wide = Math.max(1e-6, (range[1] - range[0]) / classes);
-        for (int i = 0; i < classes; i++) {
-            double from = range[0] + i * wide;
-            boolean last = i + 1 == classes;
-            String label = last
-                    ? units.text(UnitKind.GSD, from) + " and over"
-                    : (i == 0 ? "below " : units.text(UnitKind.GSD, from) + " to ")
-                            + units.text(UnitKind.GSD, from + wide);
-            bands.add(new Band(
-                    i == 0 ? 0 : from,
-                    last ? Double.POSITIVE_INFINITY : from + wide,
-                    label,
-                    shade(classes - 1 - i, classes),
-                    false));
+        for (int i = 0; i <= limits.size(); i++) {
+            double from = i == 0 ? 0 : unit.toSi(limits.get(i - 1));
+            double to = i == limits.size() ? Double.POSITIVE_INFINITY : unit.toSi(limits.get(i));
+            String label = i == 0
+                    ? "below " + units.text(UnitKind.GSD, to)
+                    : i == limits.size()
+                            ? units.text(UnitKind.GSD, from) + " and over"
+                            : units.text(UnitKind.GSD, from) + " to " + units.text(UnitKind.GSD, to);
+            boolean hatched = i > 0 && limits.get(i - 1) >= asked - 1e-12;
+            bands.add(new Band(from, to, label, shade(limits.size() - i, limits.size() + 1), hatched));
         }
         return bands;
+    }
+
+    /** What is asked of all faces, where it is the same; empty where it differs. */
+    private static OptionalDouble common(StructureProof proof, ToDoubleFunction<FaceProof.Asked> figure) {
+        double[] all = proof.faces().stream()
+                .map(FaceProof::asked)
+                .mapToDouble(figure)
+                .distinct()
+                .toArray();
+        return all.length == 1 ? OptionalDouble.of(all[0]) : OptionalDouble.empty();
     }
 
     private static int shade(int at, int of) {

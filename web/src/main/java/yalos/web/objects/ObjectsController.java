@@ -2,10 +2,8 @@ package yalos.web.objects;
 
 import java.io.IOException;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.UnaryOperator;
@@ -19,33 +17,25 @@ import yalos.core.block.Outline;
 import yalos.core.block.PlaneBlock;
 import yalos.core.exchange.Axes;
 import yalos.core.exchange.ImportedOutlines;
-import yalos.core.exchange.TypedPosition;
 import yalos.core.fault.InputFault;
 import yalos.core.fault.Names;
 import yalos.core.geodesy.Grid;
 import yalos.core.geodesy.LonLat;
 import yalos.core.pattern.StructurePass;
 import yalos.core.pattern.Structures;
-import yalos.core.pins.Defaults;
-import yalos.core.pins.Quantity;
 import yalos.core.site.Obstacle;
 import yalos.core.site.StandingAs;
 import yalos.core.site.Structure;
-import yalos.core.trial.FaceRemedies;
-import yalos.core.trial.RoundTable;
 import yalos.core.units.Measure;
-import yalos.core.units.Unit;
 import yalos.core.units.UnitKind;
 import yalos.web.block.BlockPage;
 import yalos.web.block.Blocks;
-import yalos.web.block.PlanDesk;
 import yalos.web.block.Visit;
 import yalos.web.exchange.OutlineFile;
 import yalos.web.shell.Preferences;
 import yalos.web.store.BlockFacts;
-import yalos.web.work.PageWork;
 
-/** Objects drawn, typed, brought in and changed, and what is flown round them. */
+/** Objects drawn, typed, brought in and changed. */
 @Controller
 class ObjectsController {
     private static final double ROUND_IT_M = 25;
@@ -54,12 +44,8 @@ class ObjectsController {
     private final Blocks blocks;
     private final BlockPage page;
     private final Preferences preferences;
-    private final PlanDesk desk;
-    private final PageWork work;
 
-    ObjectsController(Blocks blocks, BlockPage page, Preferences preferences, PlanDesk desk, PageWork work) {
-        this.desk = desk;
-        this.work = work;
+    ObjectsController(Blocks blocks, BlockPage page, Preferences preferences) {
         this.blocks = blocks;
         this.page = page;
         this.preferences = preferences;
@@ -78,58 +64,6 @@ class ObjectsController {
                         facts.patterns().with(change.apply(facts.patterns().structures()))));
     }
 
-    /** A solid as its form has it. */
-    record SolidForm(
-            String places,
-            Structure.Kind kind,
-            String width,
-            String bottom,
-            String top,
-            Structure.Counted counted,
-            String piers,
-            String pierAlong,
-            String pierAcross) {}
-
-    private Structure.Part part(SolidForm form, Optional<Grid> grid) {
-        boolean line = form.kind() == Structure.Kind.WALL
-                || form.kind() == Structure.Kind.DECK
-                        && form.width() != null
-                        && !form.width().isBlank();
-        List<LonLat> places = Arrays.stream(or(form.places(), "").split("[\\n;]"))
-                .filter(typed -> !typed.isBlank())
-                .map(typed -> TypedPosition.read(typed, grid))
-                .toList();
-        return part(form, places, line);
-    }
-
-    private Structure.Part part(SolidForm form, List<LonLat> places, boolean line) {
-        int piers = (int) Math.round(
-                Measure.typed("piers", or(form.piers(), "0"), Unit.COUNT).si());
-        return new Structure.Part(
-                form.kind() == null ? Structure.Kind.BODY : form.kind(),
-                places,
-                line ? metres("width", or(form.width(), "0.5 m"), UnitKind.DISTANCE) : 0,
-                metres("bottom", or(form.bottom(), "0"), UnitKind.HEIGHT),
-                metres("top", or(form.top(), ""), UnitKind.HEIGHT),
-                form.counted() == null ? Structure.Counted.GROUND : form.counted(),
-                piers == 0
-                        ? Structure.Piers.NONE
-                        : new Structure.Piers(
-                                piers,
-                                metres("pierAlong", or(form.pierAlong(), "1 m"), UnitKind.DISTANCE),
-                                metres("pierAcross", or(form.pierAcross(), "1 m"), UnitKind.DISTANCE)));
-    }
-
-    private static String or(String typed, String otherwise) {
-        return typed == null || typed.isBlank() ? otherwise : typed;
-    }
-
-    private double metres(String field, String typed, UnitKind kind) {
-        double metres =
-                Measure.typed(field, typed, preferences.typed().unit(kind)).si();
-        return Math.round(metres * 1e6) / 1e6;
-    }
-
     /** Adds an object, or a part to one: its places are typed, or come from the sheet, one to a line. */
     @PostMapping("/blocks/{id}/objects/add")
     String add(
@@ -139,16 +73,18 @@ class ObjectsController {
             SolidForm form,
             Visit visit) {
         if (!to.isBlank()) {
-            return changed(id, visit, "a part more of " + to, structures -> {
+            return facts(id, visit, "a part more of " + to, facts -> {
+                Structures structures = facts.patterns().structures();
                 Structure was = object(structures, to);
                 List<Structure.Part> parts = new ArrayList<>(was.parts());
-                parts.add(part(form, blocks.open(id).facts().grid()));
-                return structures.putting(Optional.of(to), new Structure(was.name(), parts, was.off(), was.notes()));
+                parts.add(form.part(facts.grid(), preferences.typed()));
+                Structure now = new Structure(was.name(), parts, was.off(), was.notes());
+                return facts.with(facts.patterns().with(structures.putting(Optional.of(to), now)));
             });
         }
         String called = Names.given(name, form.kind() == Structure.Kind.DECK ? "bridge" : "object");
         return facts(id, visit, "object " + called, facts -> {
-            Structure one = new Structure(called, List.of(part(form, facts.grid())), Set.of(), "");
+            Structure one = new Structure(called, List.of(form.part(facts.grid(), preferences.typed())), Set.of(), "");
             return with(facts, List.of(one));
         });
     }
@@ -208,23 +144,16 @@ class ObjectsController {
         for (ImportedOutlines.Candidate area : read.candidates()) {
             brought.add(new Structure(
                     shortened(area.name()),
-                    List.of(part(form, area.outline().parts().get(0).outer(), false)),
+                    List.of(form.part(area.outline().parts().get(0).outer(), false, preferences.typed())),
                     Set.of(),
                     ""));
         }
         for (ImportedOutlines.Axis line : read.axes()) {
-            Structure.Kind kind = form.kind() == Structure.Kind.DECK ? Structure.Kind.DECK : Structure.Kind.WALL;
-            SolidForm along = new SolidForm(
-                    "",
-                    kind,
-                    form.width(),
-                    form.bottom(),
-                    form.top(),
-                    form.counted(),
-                    form.piers(),
-                    form.pierAlong(),
-                    form.pierAcross());
-            brought.add(new Structure(shortened(line.name()), List.of(part(along, line.line(), true)), Set.of(), ""));
+            brought.add(new Structure(
+                    shortened(line.name()),
+                    List.of(form.along().part(line.line(), true, preferences.typed())),
+                    Set.of(),
+                    ""));
         }
         if (brought.size() > MOST_BROUGHT) {
             throw new InputFault(
@@ -261,8 +190,7 @@ class ObjectsController {
         return facts(id, visit, object + " made an obstacle", facts -> {
             Structure one = object(facts.patterns().structures(), object);
             List<Obstacle> obstacles = new ArrayList<>(facts.ground().obstacles());
-            obstacles.addAll(StandingAs.obstacles(
-                    one, plane(facts, one.parts().get(0).places().get(0))));
+            obstacles.addAll(StandingAs.obstacles(one));
             return facts.with(facts.ground().withObstacles(obstacles))
                     .with(facts.patterns().with(facts.patterns().structures().without(object)));
         });
@@ -302,7 +230,7 @@ class ObjectsController {
                         part.counted(),
                         part.piers()));
             }
-            Structure now = new Structure(or(name, was.name()), parts, off, notes);
+            Structure now = new Structure(name.isBlank() ? was.name() : name, parts, off, notes);
             return renamed(structures.putting(Optional.of(object), now), object, now.name());
         });
     }
@@ -310,7 +238,7 @@ class ObjectsController {
     private double typed(String field, List<String> values, int at, double otherwise) {
         return values == null || at >= values.size() || values.get(at).isBlank()
                 ? otherwise
-                : metres(field, values.get(at), UnitKind.HEIGHT);
+                : SolidForm.metres(field, values.get(at), UnitKind.HEIGHT, preferences.typed());
     }
 
     /** Passes follow their object to its new name. */
@@ -367,83 +295,5 @@ class ObjectsController {
                     : Measure.typed("clear", clear, preferences.typed().unit(UnitKind.HEIGHT));
             return structures.flown(kept, alone, oneView);
         });
-    }
-
-    @PostMapping("/blocks/{id}/rounds/add")
-    String addPass(
-            @PathVariable long id,
-            @RequestParam String pattern,
-            @RequestParam(defaultValue = "") String object,
-            Visit visit) {
-        BlockFacts facts = blocks.open(id).facts();
-        double height = facts.pins().siOr(Quantity.HEIGHT, Defaults.CEILING_M / 3);
-        StructurePass pass = RoundForm.usual(pattern, object, height);
-        return changed(id, visit, pass.words() + " added", structures -> structures.adding(pass));
-    }
-
-    /** @param number of the pass among those round objects, from 1 */
-    @PostMapping("/blocks/{id}/rounds/{number}")
-    String changePass(
-            @PathVariable long id, @PathVariable int number, @RequestParam Map<String, String> fields, Visit visit) {
-        StructurePass was = pass(blocks.open(id).facts().patterns().structures(), number);
-        StructurePass now = new RoundForm(fields, preferences.typed()).changed(was);
-        return changed(id, visit, now.words(), structures -> {
-            pass(structures, number);
-            List<StructurePass> passes = new ArrayList<>(structures.passes());
-            passes.set(number - 1, now);
-            return structures.with(passes);
-        });
-    }
-
-    /** Takes a stand-off, or a radius of circles, out of the comparison. */
-    @PostMapping("/blocks/{id}/rounds/{number}/size")
-    String size(@PathVariable long id, @PathVariable int number, @RequestParam String value, Visit visit) {
-        Measure to = Measure.typed("size", value, preferences.typed().unit(UnitKind.DISTANCE));
-        StructurePass now =
-                RoundTable.sized(pass(blocks.open(id).facts().patterns().structures(), number), to);
-        return changed(id, visit, now.words(), structures -> {
-            List<StructurePass> passes = new ArrayList<>(structures.passes());
-            passes.set(number - 1, now);
-            return structures.with(passes);
-        });
-    }
-
-    /** Makes a change that was tried and helps; tried again, for the plan may have gone on. */
-    @PostMapping("/blocks/{id}/objects/remedy")
-    String remedy(@PathVariable long id, @RequestParam String key, Visit visit) {
-        BlockFacts facts = blocks.open(id).facts();
-        FaceRemedies.Remedy remedy =
-                work
-                        .answer(
-                                "The remedies",
-                                () -> FaceRemedies.of(
-                                        desk.needed(facts), facts.brief().accuracy()))
-                        .stream()
-                        .filter(one -> one.key().equals(key))
-                        .findFirst()
-                        .orElseThrow(() -> new InputFault(
-                                "key",
-                                key,
-                                "That does not help any more; the plan has changed. Look at the page again."));
-        return changed(id, visit, remedy.words(), structures -> remedy.structures());
-    }
-
-    @PostMapping("/blocks/{id}/rounds/{number}/remove")
-    String removePass(@PathVariable long id, @PathVariable int number, Visit visit) {
-        String words =
-                pass(blocks.open(id).facts().patterns().structures(), number).words();
-        return changed(id, visit, words + " taken away", structures -> {
-            pass(structures, number);
-            List<StructurePass> passes = new ArrayList<>(structures.passes());
-            passes.remove(number - 1);
-            return structures.with(passes);
-        });
-    }
-
-    private static StructurePass pass(Structures structures, int number) {
-        if (number < 1 || number > structures.passes().size()) {
-            throw new InputFault("pass", number, "There is no such pass any more.");
-        }
-        return structures.passes().get(number - 1);
     }
 }

@@ -22,15 +22,18 @@ import yalos.core.units.UnitKind;
  * @param units in which bare figures were typed
  */
 record RoundForm(Map<String, String> fields, UnitChoice units) {
+    /** In the operator's own unit the usual lengths are round too. */
+    private static final double ROUND_TO = 5;
+
     /** A new pass of a kind, with what is usual. */
-    static StructurePass usual(String pattern, String object, double heightM) {
+    static StructurePass usual(String pattern, String object, double heightM, UnitChoice units) {
         StructurePass.Habit habit = StructurePass.Habit.USUAL;
         Measure none = Measure.of(0, Unit.DEGREE);
         return switch (pattern) {
             case "facade" ->
                 new Facade(
                         object,
-                        StandOff.of(Measure.of(10, Unit.METRE)),
+                        StandOff.of(usual(10, units)),
                         false,
                         Measure.of(20, Unit.DEGREE),
                         Measure.of(45, Unit.DEGREE),
@@ -40,7 +43,7 @@ record RoundForm(Map<String, String> fields, UnitChoice units) {
             case "rings" ->
                 new Rings(
                         object,
-                        StandOff.of(Measure.of(15, Unit.METRE)),
+                        StandOff.of(usual(15, units)),
                         Optional.empty(),
                         Optional.empty(),
                         Optional.empty(),
@@ -50,17 +53,24 @@ record RoundForm(Map<String, String> fields, UnitChoice units) {
                         habit);
             case "circles" ->
                 new Circles(
-                        Measure.of(40, Unit.METRE),
+                        usual(40, units),
                         Measure.of(50, Unit.PERCENT),
-                        Measure.of(Math.round(heightM), Unit.METRE),
+                        usual(Math.round(heightM), units),
                         false,
                         OptionalInt.empty(),
                         Optional.empty(),
                         habit);
             case "under-deck" ->
-                new UnderDeck(object, StandOff.of(Measure.of(5, Unit.METRE)), Measure.of(90, Unit.DEGREE), habit);
+                new UnderDeck(object, StandOff.of(usual(5, units)), Measure.of(90, Unit.DEGREE), habit);
             default -> throw new InputFault("pattern", pattern, "There is no such pattern.");
         };
+    }
+
+    private static Measure usual(double metres, UnitChoice units) {
+        Unit unit = units.unit(UnitKind.DISTANCE);
+        return unit == Unit.METRE
+                ? Measure.of(metres, unit)
+                : Measure.of(Math.max(1, Math.round(unit.ofSi(metres) / ROUND_TO)) * ROUND_TO, unit);
     }
 
     /** The pass as it is wanted now. */

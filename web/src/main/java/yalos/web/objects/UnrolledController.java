@@ -12,18 +12,11 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseBody;
-import yalos.core.camera.View;
 import yalos.core.flight.Exposure;
 import yalos.core.plan.BlockPlan;
-import yalos.core.plan.StructurePlan;
 import yalos.core.proof.FaceProof;
 import yalos.core.proof.Shares;
 import yalos.core.proof.StructureProof;
-import yalos.core.site.Structure.Built;
-import yalos.core.surface.Box;
-import yalos.core.surface.Occluder;
-import yalos.core.surface.PrismOccluder;
-import yalos.core.surface.TerrainOccluder;
 import yalos.core.trial.FaceRemedies;
 import yalos.core.trial.RoundTable;
 import yalos.core.units.Unit;
@@ -43,7 +36,6 @@ class UnrolledController {
     private static final double BAND_PX = 150;
     private static final double LARGE_PX = 260;
     private static final double WRAP_PX = 860;
-    private static final int COMPARED_CELLS = 2000;
 
     private final Blocks blocks;
     private final PlanDesk desk;
@@ -100,7 +92,7 @@ class UnrolledController {
                             .toList());
             model.addAttribute(
                     "legend",
-                    shown.bands(proof, plan.leastPhotos(), units).stream()
+                    shown.bands(proof, units).stream()
                             .map(band -> new LegendRow(band.label(), band.colour(), band.hatched()))
                             .toList());
             model.addAttribute("heightUnit", units.unit(UnitKind.HEIGHT).symbol());
@@ -130,8 +122,7 @@ class UnrolledController {
         OpenBlock block = blocks.open(id);
         StructureProof proof = proof(block);
         FaceLayer shown = layer(layer);
-        List<FaceLayer.Band> bands =
-                shown.bands(proof, desk.needed(block.facts()).leastPhotos(), preferences.units());
+        List<FaceLayer.Band> bands = shown.bands(proof, preferences.units());
         return ResponseEntity.ok()
                 .contentType(MediaType.IMAGE_PNG)
                 .cacheControl(CacheControl.noStore())
@@ -173,45 +164,18 @@ class UnrolledController {
         }
         double[] place = new double[3];
         face.face().place(column, row, place);
-        int[] photos = face.verdicts()[at].asked() ? seeing(desk.needed(block.facts()), face, place) : new int[0];
+        BlockPlan plan = desk.needed(block.facts());
+        int[] photos = plan.structures().stream()
+                .filter(objects -> face.verdicts()[at].asked())
+                .flatMap(objects -> objects.seeing(plan, face.face(), place).stream())
+                .mapToInt(Exposure::id)
+                .toArray();
         figures.add(new Figure(
                 "up from its foot",
                 units.text(UnitKind.HEIGHT, place[2] - face.built().solid().bottomM())));
         return ResponseEntity.ok()
                 .cacheControl(CacheControl.noStore())
                 .body(new Probe(face.built().object().name() + ", " + face.words(), figures, place, photos));
-    }
-
-    /** Numbers of the photos that see a place of a face. */
-    private static int[] seeing(BlockPlan plan, FaceProof face, double[] place) {
-        List<Occluder> between =
-                new ArrayList<>(List.of(new PrismOccluder(plan.structures().orElseThrow().built().stream()
-                        .map(Built::solid)
-                        .toList())));
-        plan.overGround().ifPresent(over -> between.add(new TerrainOccluder(over.grid())));
-        Occluder occluder = Occluder.all(between);
-        double[] normal = new double[3];
-        face.face().normal(0, 0, normal);
-        Box here = new Box(place[0], place[0], place[1], place[1], place[2], place[2]);
-        return plan.flight().exposures().stream()
-                .filter(photo -> {
-                    double e = photo.pose().eastM() - place[0];
-                    double n = photo.pose().northM() - place[1];
-                    double u = photo.pose().upM() - place[2];
-                    return e * normal[0] + n * normal[1] + u * normal[2] > 0
-                            && new View(photo.lens(), photo.pose())
-                                    .of(place[0], place[1], place[2])
-                                    .filter(View.Sighting::inFrame)
-                                    .isPresent()
-                            && occluder.towards(
-                                            here,
-                                            photo.pose().eastM(),
-                                            photo.pose().northM(),
-                                            photo.pose().upM())
-                                    .clear(place[0], place[1], place[2]);
-                })
-                .mapToInt(Exposure::id)
-                .toArray();
     }
 
     /** A change that helps. */
@@ -266,10 +230,9 @@ class UnrolledController {
                 || number > plan.request().patterns().structures().passes().size()) {
             throw new NotThere("There is no such pass any more.");
         }
-        List<RoundTable.Row> rows = work.answer("The comparison", () -> RoundTable.of(plan, number - 1));
-        List<CompareRow> shown = work.answer(
+        List<RoundTable.Row> rows = work.answer(
                 "The comparison",
-                () -> rows.stream().map(row -> shown(row, block, number, units)).toList());
+                () -> RoundTable.of(plan, number - 1, block.facts().brief().accuracy()));
         model.addAttribute("block", block);
         model.addAttribute("stage", Stage.OBJECTS);
         model.addAttribute("number", number);
@@ -281,21 +244,17 @@ class UnrolledController {
                 .key()
                 .equals("circles");
         model.addAttribute("sized", circles ? "radius" : "stand-off");
-        model.addAttribute("field", circles ? "radius" : "off");
-        model.addAttribute("rows", shown);
+        model.addAttribute(
+                "rows", rows.stream().map(row -> shown(row, number, units)).toList());
         return "objects/compare :: compare";
     }
 
-    private static CompareRow shown(RoundTable.Row row, OpenBlock block, int number, UnitChoice units) {
+    private static CompareRow shown(RoundTable.Row row, int number, UnitChoice units) {
         String size = units.text(UnitKind.DISTANCE, row.metres());
         if (row.plan().isEmpty()) {
             return new CompareRow(size, "–", "–", "–", "–", "–", row.here(), size, "cannot be flown");
         }
         BlockPlan plan = row.plan().get();
-        String share = StructurePlan.faces(plan, block.facts().brief().accuracy(), COMPARED_CELLS, part -> true)
-                .filter(proof -> proof.areaM2() > 0)
-                .map(proof -> Shares.percent(proof.share()))
-                .orElse("–");
         return new CompareRow(
                 size,
                 units.text(UnitKind.GSD, row.gsdM()),
@@ -303,7 +262,7 @@ class UnrolledController {
                 UnitKind.DURATION.figure(
                         ObjectsView.seconds(plan, plan.passes().passes().size() + number), Unit.MINUTE),
                 "" + plan.batterySets(),
-                share,
+                row.share().isPresent() ? Shares.percent(row.share().getAsDouble()) : "–",
                 row.here(),
                 size,
                 "");

@@ -9,6 +9,7 @@ import yalos.core.flight.Line;
 import yalos.core.height.HeightPlan;
 import yalos.core.height.LegSection;
 import yalos.core.plan.BlockPlan;
+import yalos.core.units.RoundFigures;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
 import yalos.web.figure.Chart;
@@ -86,14 +87,7 @@ record PackSection(String svg, String words) {
 
     /** A step that makes about five ticks. */
     private static double step(double range) {
-        double raw = Math.max(1e-6, range / 5);
-        double power = Math.pow(10, Math.floor(Math.log10(raw)));
-        for (double factor : new double[] {1, 2, 5, 10}) {
-            if (factor * power >= raw) {
-                return factor * power;
-            }
-        }
-        return raw;
+        return RoundFigures.from(range / 5);
     }
 
     /** A chart that brings its own style. */

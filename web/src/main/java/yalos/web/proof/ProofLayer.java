@@ -16,6 +16,7 @@ import yalos.core.proof.Judgement;
 import yalos.core.proof.Noise;
 import yalos.core.terrain.GeoTiffWriter;
 import yalos.core.terrain.HeightGrid;
+import yalos.core.units.RoundFigures;
 import yalos.core.units.Unit;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
@@ -47,6 +48,7 @@ public enum ProofLayer {
     }
 
     private static final int CLASSES = 6;
+    private static final double LEAST_STEP = 0.01;
     /** cividis, for figures where more is better; read backwards where less is. */
     private static final int[] CIVIDIS = {0x00224e, 0x35456c, 0x666970, 0x948e77, 0xc8b866, 0xfee838};
 
@@ -235,7 +237,7 @@ public enum ProofLayer {
                     .toArray();
         }
         Unit unit = unit(units);
-        List<Double> edges = rounded(unit.ofSi(least), unit.ofSi(most));
+        List<Double> edges = RoundFigures.limits(unit.ofSi(least), unit.ofSi(most), CLASSES, LEAST_STEP);
         most(judgement).ifPresent(limit -> {
             double at = unit.ofSi(limit);
             double step = edges.size() > 1 ? edges.get(1) - edges.get(0) : at;
@@ -257,21 +259,6 @@ public enum ProofLayer {
             case SHARE -> Unit.PERCENT;
             case JUDGEMENT, COUNT -> Unit.COUNT;
         };
-    }
-
-    /** Limits between classes, evenly spaced by 1, 2 or 5 of a power of ten. */
-    private static List<Double> rounded(double least, double most) {
-        double wanted = Math.max((most - least) / CLASSES, 1e-2);
-        double power = Math.pow(10, Math.floor(Math.log10(wanted)));
-        double step = power * (wanted <= power * 1.001 ? 1 : wanted <= power * 2 ? 2 : wanted <= power * 5 ? 5 : 10);
-        List<Double> edges = new ArrayList<>();
-        for (double edge = Math.floor(least / step + 1) * step; edge < most && edges.size() < CLASSES; edge += step) {
-            edges.add(Math.round(edge / step) * step);
-        }
-        if (edges.isEmpty()) {
-            edges.add(Math.floor(least / step + 1) * step);
-        }
-        return edges;
     }
 
     private String label(double[] edges, int i, UnitChoice units) {

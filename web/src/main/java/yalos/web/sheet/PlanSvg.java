@@ -10,6 +10,7 @@ import yalos.core.geodesy.Bounds;
 import yalos.core.geodesy.EastNorth;
 import yalos.core.geodesy.PlanePoint;
 import yalos.core.plan.BlockPlan;
+import yalos.core.units.RoundFigures;
 
 /**
  * The plan sheet drawn for paper: paths for an SVG of {@value #WIDTH} by {@value #HEIGHT}, north of the grid up.
@@ -133,7 +134,7 @@ public record PlanSvg(
             double low = middleY - HEIGHT / 2.0 / scale;
             EastNorth corner = plane.toGrid(left, low);
             double unitsPerPixel = 1 / scale / plane.metresPerUnit();
-            double step = roundStep(unitsPerPixel * TICK_EVERY);
+            double step = RoundFigures.from(unitsPerPixel * TICK_EVERY);
             List<Tick> ticks = new ArrayList<>();
             for (double e = Math.ceil(corner.east() / step) * step;
                     e < corner.east() + WIDTH * unitsPerPixel;
@@ -149,7 +150,7 @@ public record PlanSvg(
         }
 
         private List<Part> bar(double rulerM, String rulerUnit) {
-            double part = roundStep(BAR_PART / scale / rulerM);
+            double part = RoundFigures.from(BAR_PART / scale / rulerM);
             double width = part * rulerM * scale;
             List<Part> parts = new ArrayList<>();
             for (int i = 0; i < 3; i++) {
@@ -161,16 +162,6 @@ public record PlanSvg(
 
         private static String label(double figure) {
             return String.format(Locale.ROOT, "%,.0f", figure).replace(',', '\u2009');
-        }
-
-        private static double roundStep(double least) {
-            double power = Math.pow(10, Math.floor(Math.log10(least)));
-            for (double factor : new double[] {1, 2, 5}) {
-                if (factor * power >= least * 0.999) {
-                    return factor * power;
-                }
-            }
-            return 10 * power;
         }
     }
 }

@@ -46,8 +46,9 @@ class ObjectsPagesTest {
     }
 
     private String add(long block, String name, String... more) {
-        List<String> form = new ArrayList<>(List.of("name", name, "places", HOUSE, "top", "9"));
+        List<String> form = new ArrayList<>(List.of("name", name, "places", HOUSE));
         form.addAll(Arrays.asList(more));
+        form.addAll(Arrays.asList(more).contains("top") ? List.of() : List.of("top", "9"));
         return visitor.change(block, "objects", "/objects/add", form.toArray(String[]::new));
     }
 
@@ -410,9 +411,18 @@ class ObjectsPagesTest {
         long block = block("Feet");
         visitor.post("/units", "HEIGHT", "FOOT", "DISTANCE", "FOOT", "back", "/");
         try {
-            add(block, "house", "top", "30 ft");
+            add(block, "house", "top", "30");
             String flown = pass(block, "rings", "house");
-            assertThat(flown).contains("ft");
+            // What is usual is round in feet too, about 15 m; what is typed in feet stands as typed.
+            assertThat(flown)
+                    .contains("rings round “house”, 50 ft off")
+                    .contains("from 50.0 ft")
+                    .contains("name=\"top\" value=\"30.0\"");
+            String typed = visitor.change(block, "objects", "/rounds/1", "object", "house", "off", "60", "low", "20");
+            assertThat(typed)
+                    .contains("60 ft off")
+                    .contains("name=\"low\" value=\"20 ft\"")
+                    .contains("from 60.0 ft");
         } finally {
             visitor.post("/units", "HEIGHT", "METRE", "DISTANCE", "METRE", "back", "/");
         }
