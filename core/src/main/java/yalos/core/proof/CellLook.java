@@ -6,11 +6,6 @@ import yalos.core.surface.Occluder;
 
 /** Looks at one cell after the other of a tile, for a {@link ProofRun}. */
 final class CellLook {
-    /** Up to so many rays all pairs are quicker. */
-    private static final int MANY_RAYS = 24;
-    /** What an angle may lose as a float. */
-    private static final double ROUNDED_RAD = 1e-5;
-
     private final ProofRun work;
     private final SurfaceProof proof;
     private final int[] near;
@@ -18,6 +13,7 @@ final class CellLook {
     private final boolean oneSided;
     private final boolean normals;
     private final double[] rays;
+    private final WidestPair widest;
     private final double[] place = new double[3];
     private final double[] front = new double[3];
     private final double[] normal = new double[6];
@@ -34,6 +30,7 @@ final class CellLook {
         this.oneSided = work.surface.oneSided();
         this.normals = oneSided || proof.incidence.length > 0;
         this.rays = new double[proof.angles.length > 0 ? 3 * near.length : 0];
+        this.widest = new WidestPair(near.length);
         this.stamps = new int[work.lines];
     }
 
@@ -70,12 +67,15 @@ final class CellLook {
                     continue;
                 }
                 double right = frame.rightE * de + frame.rightN * dn + frame.rightU * du;
-                double u = frame.fx * right / depth + frame.cx;
+                double perDepth = 1 / depth;
+                double xz = right * perDepth;
+                double u = frame.fx * xz + frame.cx;
                 if (u < 0 || u >= frame.width) {
                     continue;
                 }
                 double down = frame.downE * de + frame.downN * dn + frame.downU * du;
-                double v = frame.fy * down / depth + frame.cy;
+                double yz = down * perDepth;
+                double v = frame.fy * yz + frame.cy;
                 if (v < 0 || v >= frame.height) {
                     continue;
                 }
@@ -87,14 +87,14 @@ final class CellLook {
                 if (sights[i] != Occluder.Sight.FREE && !sights[i].clear(x, y, z)) {
                     continue;
                 }
-                if (rays.length > 0) {
-                    double length = Math.sqrt(de * de + dn * dn + du * du);
-                    rays[3 * seen] = de / length;
-                    rays[3 * seen + 1] = dn / length;
-                    rays[3 * seen + 2] = du / length;
-                }
-                if (normals) {
-                    steepest = Math.max(steepest, facing / Math.sqrt(de * de + dn * dn + du * du));
+                if (normals || rays.length > 0) {
+                    double perLength = 1 / Math.sqrt(de * de + dn * dn + du * du);
+                    if (rays.length > 0) {
+                        rays[3 * seen] = de * perLength;
+                        rays[3 * seen + 1] = dn * perLength;
+                        rays[3 * seen + 2] = du * perLength;
+                    }
+                    steepest = Math.max(steepest, facing * perLength);
                 }
                 seen++;
                 double gsd = depth * frame.gsdPerDepth;
@@ -110,7 +110,7 @@ final class CellLook {
                     lines++;
                 }
                 if (accuracy) {
-                    Intersection.add(normal, frame, right, down, depth, work.noise);
+                    Intersection.add(normal, frame, xz, yz, perDepth, work.noise);
                 }
             }
         }
@@ -135,7 +135,7 @@ final class CellLook {
             proof.lines[at] = (short) lines;
         }
         if (proof.angles.length > 0) {
-            proof.angles[at] = seen < 2 ? Float.NaN : (float) largestAngle(seen);
+            proof.angles[at] = seen < 2 ? Float.NaN : (float) widest.angleRad(rays, seen);
         }
         if (proof.sigmaVertical.length > 0) {
             accuracy(at, seen);
@@ -151,66 +151,5 @@ final class CellLook {
         proof.sigmaVertical[at] = covariance
                 .map(c -> (float) Math.hypot(c.sigmaUpM(), noise.sharedVerticalM()))
                 .orElse(Float.NaN);
-    }
-
-    /** By the least cosine over all pairs; of many rays only those that lie far enough from their mean can be the outermost. */
-    private double largestAngle(int seen) {
-        if (seen > MANY_RAYS) {
-            return largestOfMany(seen);
-        }
-        double least = 1;
-        for (int i = 0; i < seen; i++) {
-            double x = rays[3 * i];
-            double y = rays[3 * i + 1];
-            double z = rays[3 * i + 2];
-            for (int j = i + 1; j < seen; j++) {
-                double cosine = x * rays[3 * j] + y * rays[3 * j + 1] + z * rays[3 * j + 2];
-                if (cosine < least) {
-                    least = cosine;
-                }
-            }
-        }
-        return Math.acos(Math.max(-1, least));
-    }
-
-    /** Two rays stand no farther apart than both together from the mean ray, so pairs are tried from the outermost inward. */
-    private double largestOfMany(int seen) {
-        double meanX = 0;
-        double meanY = 0;
-        double meanZ = 0;
-        for (int i = 0; i < seen; i++) {
-            meanX += rays[3 * i];
-            meanY += rays[3 * i + 1];
-            meanZ += rays[3 * i + 2];
-        }
-        double length = Math.sqrt(meanX * meanX + meanY * meanY + meanZ * meanZ);
-        long[] outward = new long[seen];
-        for (int i = 0; i < seen; i++) {
-            double cosine = length == 0
-                    ? -1
-                    : (rays[3 * i] * meanX + rays[3 * i + 1] * meanY + rays[3 * i + 2] * meanZ) / length;
-            float off = (float) Math.acos(Math.max(-1, Math.min(1, cosine)));
-            outward[i] = (long) Float.floatToIntBits(off) << 32 | i;
-        }
-        Arrays.sort(outward);
-        double least = 1;
-        double best = 0;
-        for (int a = seen - 1; a > 0 && 2 * off(outward[a]) + ROUNDED_RAD > best; a--) {
-            int i = 3 * (int) outward[a];
-            for (int b = a - 1; b >= 0 && off(outward[a]) + off(outward[b]) + ROUNDED_RAD > best; b--) {
-                int j = 3 * (int) outward[b];
-                double cosine = rays[i] * rays[j] + rays[i + 1] * rays[j + 1] + rays[i + 2] * rays[j + 2];
-                if (cosine < least) {
-                    least = cosine;
-                    best = Math.acos(Math.max(-1, least));
-                }
-            }
-        }
-        return Math.acos(Math.max(-1, least));
-    }
-
-    /** Angle from the mean ray, in radians. */
-    private static double off(long outward) {
-        return Float.intBitsToFloat((int) (outward >>> 32));
     }
 }

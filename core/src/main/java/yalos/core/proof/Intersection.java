@@ -53,18 +53,22 @@ public final class Intersection {
             CameraFrame frame = new CameraFrame(pose, lens);
             double[] seen = frame.camera(east, north, up);
             if (seen[2] > 0) {
-                add(normal, frame, seen[0], seen[1], seen[2], noise);
+                add(normal, frame, seen[0] / seen[2], seen[1] / seen[2], 1 / seen[2], noise);
             }
         }
         return inverted(normal);
     }
 
-    /** Adds one photo's rows to a normal matrix, kept as ee, en, eu, nn, nu, uu. */
-    static void add(double[] normal, CameraFrame frame, double x, double y, double z, Noise noise) {
-        double fu = frame.fx / z;
-        double fv = frame.fy / z;
-        double xz = x / z;
-        double yz = y / z;
+    /**
+     * Adds one photo's rows to a normal matrix, kept as ee, en, eu, nn, nu, uu.
+     *
+     * @param xz place to the right of the optical axis, of its depth
+     * @param yz below the axis, of its depth
+     * @param perDepth 1 / depth
+     */
+    static void add(double[] normal, CameraFrame frame, double xz, double yz, double perDepth, Noise noise) {
+        double fu = frame.fx * perDepth;
+        double fv = frame.fy * perDepth;
         double ue = fu * (frame.rightE - xz * frame.axisE);
         double un = fu * (frame.rightN - xz * frame.axisN);
         double uu = fu * (frame.rightU - xz * frame.axisU);
@@ -78,10 +82,10 @@ public final class Intersection {
         double a = sp + se * ue * ue + sn * un * un + sv * uu * uu;
         double b = se * ue * ve + sn * un * vn + sv * uu * vu;
         double d = sp + se * ve * ve + sn * vn * vn + sv * vu * vu;
-        double determinant = a * d - b * b;
-        double wa = d / determinant;
-        double wb = -b / determinant;
-        double wd = a / determinant;
+        double weight = 1 / (a * d - b * b);
+        double wa = d * weight;
+        double wb = -b * weight;
+        double wd = a * weight;
         double ae = wa * ue + wb * ve;
         double an = wa * un + wb * vn;
         double au = wa * uu + wb * vu;

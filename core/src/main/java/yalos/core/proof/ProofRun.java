@@ -118,10 +118,11 @@ final class ProofRun {
         int toRow = Math.min(surface.rows(), fromRow + tile);
         Box box = surface.box(fromColumn, toColumn, fromRow, toRow);
         int[] near = near(box);
+        double[] hull = surface.hull(fromColumn, toColumn, fromRow, toRow);
         Occluder.Sight[] sights = new Occluder.Sight[near.length];
         for (int i = 0; i < near.length; i++) {
             CameraFrame frame = frames[near[i]];
-            sights[i] = occluder.towards(box, frame.east, frame.north, frame.up);
+            sights[i] = occluder.towards(box, hull, frame.east, frame.north, frame.up);
         }
         CellLook cell = new CellLook(this, near, sights);
         for (int row = fromRow; row < toRow; row++) {

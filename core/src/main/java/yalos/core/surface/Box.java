@@ -11,6 +11,11 @@ public record Box(double minX, double maxX, double minY, double maxY, double min
             Double.POSITIVE_INFINITY,
             Double.NEGATIVE_INFINITY);
 
+    /** Its corners seen from above: x and y of each in turn. */
+    public double[] hull() {
+        return new double[] {minX, minY, maxX, minY, maxX, maxY, minX, maxY};
+    }
+
     /** Whether it holds nothing. */
     public boolean isEmpty() {
         return minX > maxX;

@@ -10,6 +10,15 @@ public interface Occluder {
     /** Prepares for lines from the places in a box to one eye. */
     Sight towards(Box from, double eyeX, double eyeY, double eyeZ);
 
+    /**
+     * The same where it is known better than by a box where the places lie: what stands wholly beyond them is then not looked at again and again.
+     *
+     * @param hull x and y of places between which all of them lie, seen from above
+     */
+    default Sight towards(Box from, double[] hull, double eyeX, double eyeY, double eyeZ) {
+        return towards(from, eyeX, eyeY, eyeZ);
+    }
+
     /** Lines of sight to one eye. */
     interface Sight {
         /** No line from the box can be blocked. */
@@ -21,16 +30,6 @@ public interface Occluder {
 
     /** Whatever any of them hides is hidden. */
     static Occluder all(List<Occluder> occluders) {
-        return (from, eyeX, eyeY, eyeZ) -> {
-            List<Sight> sights = occluders.stream()
-                    .map(one -> one.towards(from, eyeX, eyeY, eyeZ))
-                    .filter(sight -> sight != Sight.FREE)
-                    .toList();
-            return switch (sights.size()) {
-                case 0 -> Sight.FREE;
-                case 1 -> sights.get(0);
-                default -> (x, y, z) -> sights.stream().allMatch(sight -> sight.clear(x, y, z));
-            };
-        };
+        return new Occluders(occluders);
     }
 }

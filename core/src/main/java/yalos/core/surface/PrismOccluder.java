@@ -15,6 +15,9 @@ public final class PrismOccluder implements Occluder {
     /** Less of a line than this within a solid is touching, in shares of the line. */
     private static final double TOUCH = 1e-9;
 
+    /** Before a wall, or on it but for rounding. */
+    private static final double ON_M = -1e-9;
+
     private final Block[] blocks;
 
     public PrismOccluder(List<Prism> solids) {
@@ -23,8 +26,13 @@ public final class PrismOccluder implements Occluder {
 
     @Override
     public Sight towards(Box from, double eyeX, double eyeY, double eyeZ) {
+        return towards(from, from.hull(), eyeX, eyeY, eyeZ);
+    }
+
+    @Override
+    public Sight towards(Box from, double[] hull, double eyeX, double eyeY, double eyeZ) {
         Seen[] between = Arrays.stream(blocks)
-                .filter(block -> block.reaches(from, eyeX, eyeY, eyeZ))
+                .filter(block -> block.reaches(from, eyeX, eyeY, eyeZ) && !block.behind(hull, eyeX, eyeY))
                 .map(block -> new Seen(block, from, eyeX, eyeY, eyeZ))
                 .toArray(Seen[]::new);
         return between.length == 0
@@ -44,9 +52,6 @@ public final class PrismOccluder implements Occluder {
      * places asked for are looked at first, for these lie on one of them mostly.
      */
     private static final class Seen {
-        /** Before a wall, or on it but for rounding. */
-        private static final double ON_M = -1e-9;
-
         private final Block block;
         private final double eyeX;
         private final double eyeY;
@@ -126,6 +131,25 @@ public final class PrismOccluder implements Occluder {
                     && Math.max(from.maxY(), eyeY) >= minY
                     && Math.min(from.minZ(), eyeZ) <= prism.topM()
                     && Math.max(from.maxZ(), eyeZ) >= prism.bottomM();
+        }
+
+        /** Whether all of it lies behind one of its walls, and all places and the eye before that wall: it hides none of them then. */
+        boolean behind(double[] hull, double eyeX, double eyeY) {
+            for (int wall = 0; wall < xs.length; wall++) {
+                if (bounds[wall] && beforeM(wall, eyeX, eyeY) >= 0 && allBefore(wall, hull)) {
+                    return true;
+                }
+            }
+            return false;
+        }
+
+        private boolean allBefore(int wall, double[] hull) {
+            for (int i = 0; i < hull.length; i += 2) {
+                if (beforeM(wall, hull[i], hull[i + 1]) < ON_M) {
+                    return false;
+                }
+            }
+            return true;
         }
 
         /** The line is cut to the heights of the solid, then at every wall; it is blocked where a piece of it lies within the plan. */

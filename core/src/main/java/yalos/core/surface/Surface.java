@@ -31,6 +31,21 @@ public interface Surface {
         return false;
     }
 
+    /** Places between which the cells of some columns and rows lie, seen from above, ends left out: x and y of each in turn. */
+    default double[] hull(int fromColumn, int toColumn, int fromRow, int toRow) {
+        if (!plane()) {
+            return box(fromColumn, toColumn, fromRow, toRow).hull();
+        }
+        double[] at = new double[3];
+        double[] hull = new double[8];
+        for (int corner = 0; corner < 4; corner++) {
+            place(corner % 2 == 0 ? fromColumn : toColumn - 1, corner / 2 == 0 ? fromRow : toRow - 1, at);
+            hull[2 * corner] = at[0];
+            hull[2 * corner + 1] = at[1];
+        }
+        return hull;
+    }
+
     /** A box round the known cells of some columns and rows, ends left out; empty where none is known. */
     default Box box(int fromColumn, int toColumn, int fromRow, int toRow) {
         double[] at = new double[3];
