@@ -39,6 +39,20 @@ test("triangles leave out what nobody knows", () => {
   assert.equal(triangles(3, 2, [0, null, 0, 0, 0, 0]).length, 0);
 });
 
+test("drawn coarsely the ground reaches to its last row and column all the same", () => {
+  const heights = Array(5 * 6).fill(0);
+  for (const every of [1, 2, 3, 9]) {
+    const corners = triangles(5, 6, heights, every);
+    assert.ok(corners.includes(0) && corners.includes(4) && corners.includes(25) && corners.includes(29));
+    let area = 0;
+    for (let i = 0; i < corners.length; i += 3) {
+      const [[ax, ay], [bx, by], [cx, cy]] = corners.slice(i, i + 3).map((at) => [at % 5, Math.floor(at / 5)]);
+      area += Math.abs((bx - ax) * (cy - ay) - (cx - ax) * (by - ay)) / 2;
+    }
+    assert.equal(area, 4 * 5, `every ${every}`);
+  }
+});
+
 test("keys walk and turn, others do nothing", () => {
   assert.deepEqual(walkStep("w"), { ahead: 1 });
   assert.ok(walkStep("q").turn < 0);

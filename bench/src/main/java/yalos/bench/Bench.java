@@ -94,6 +94,7 @@ public final class Bench {
                 served.plainStartMs(),
                 "7 s");
         paint(served);
+        space();
         load(served.load());
         DiskBench disk = DiskBench.measure();
         row(
@@ -152,6 +153,23 @@ public final class Bench {
                 "page over HTTP, 95th percentile",
                 served.pageP95Ms(),
                 "");
+    }
+
+    private void space() throws IOException {
+        Path file = Path.of("bench/target/space");
+        if (!Files.exists(file)) {
+            return;
+        }
+        String[] figures = Files.readString(file).split(" ");
+        double frames = Double.parseDouble(figures[1]);
+        double most = Double.parseDouble(figures[2]);
+        row(
+                "a frame of the look from anywhere while it turns, %s photos, drawn by the processor"
+                        .formatted(figures[0]),
+                1000 / frames,
+                "a frame of a page that changes nothing",
+                1000 / most,
+                "33 ms (30 frames a second)");
     }
 
     /** Times against the least possible, area over strip spacing and speed. */

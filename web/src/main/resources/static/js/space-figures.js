@@ -46,15 +46,17 @@ const STEPS = {
 /** What a key does to whoever walks; nothing for other keys. */
 export const walkStep = (key) => STEPS[key] || null;
 
-/** Indices of the triangles of a grid of heights; those with an unknown corner are left out. */
-export function triangles(columns, rows, heights) {
+/** Indices of the triangles of a grid of heights, of every one or only every so many of its points; those with an unknown corner are left out. */
+export function triangles(columns, rows, heights, every = 1) {
   const indices = [];
-  for (let row = 0; row + 1 < rows; row++) {
-    for (let column = 0; column + 1 < columns; column++) {
+  for (let row = 0; row + 1 < rows; row += every) {
+    const below = Math.min(every, rows - 1 - row) * columns;
+    for (let column = 0; column + 1 < columns; column += every) {
       const a = row * columns + column;
-      const corners = [a, a + 1, a + columns, a + columns + 1];
+      const right = Math.min(every, columns - 1 - column);
+      const corners = [a, a + right, a + below, a + below + right];
       if (corners.some((at) => heights[at] === null)) continue;
-      indices.push(a, a + columns, a + 1, a + 1, a + columns, a + columns + 1);
+      indices.push(a, a + below, a + right, a + right, a + below, a + below + right);
     }
   }
   return indices;

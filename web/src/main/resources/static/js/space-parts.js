@@ -2,6 +2,9 @@
 import * as THREE from "../lib/three/three.module.min.js";
 import { toSpace, triangles } from "./space-figures.js";
 
+/** Of so many points of the ground one is drawn while it moves. */
+const COARSE = 3;
+
 /** Light from the north-west, as maps are shaded, and from everywhere. */
 export function sun() {
   const light = new THREE.DirectionalLight(0xffffff, 2);
@@ -37,6 +40,9 @@ export function groundOf({ ground }, css) {
   geometry.setAttribute("color", new THREE.BufferAttribute(colours, 3));
   geometry.setIndex(triangles(columns, rows, heights));
   geometry.computeVertexNormals();
+  // For pictures while it moves, where the processor draws.
+  geometry.userData.coarse = new THREE.Uint32BufferAttribute(triangles(columns, rows, heights, COARSE), 1);
+  geometry.userData.fine = geometry.index;
   shade(colours, geometry.attributes.normal.array);
   // Shaded once here, and not at every point of every picture: it is drawn without graphics hardware too.
   return new THREE.Mesh(geometry, new THREE.MeshBasicMaterial({ vertexColors: true, side: THREE.DoubleSide }));
@@ -96,7 +102,6 @@ export function facesOf({ plates }, pictureOf, drawn) {
       polygonOffsetUnits: -2,
     });
     material.map = loader.load(address, drawn);
-    material.map.colorSpace = THREE.SRGBColorSpace;
     material.map.magFilter = THREE.NearestFilter;
     const face = new THREE.Mesh(geometry, material);
     face.userData.face = number;

@@ -5,6 +5,9 @@ import { faceProbe, probeList } from "./faces.js";
 import { facesOf, groundOf, pathOf, pickerOf, solidsOf, stationsOf, sun } from "./space-parts.js";
 import { frustum, toSpace, walkStep } from "./space-figures.js";
 
+// Colours are those of the style sheet as they stand: no arithmetic for each pixel, which is what a processor that draws pays for.
+THREE.ColorManagement.enabled = false;
+
 const css = (name) => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
 
 /** Smooth edges cost a processor that draws without graphics hardware most of its time; it goes without. */
@@ -35,6 +38,7 @@ class Space {
       this.without();
       return;
     }
+    this.renderer.outputColorSpace = THREE.LinearSRGBColorSpace;
     this.fine = Math.min(2, window.devicePixelRatio);
     this.renderer.setPixelRatio(this.fine);
     this.camera = new THREE.PerspectiveCamera(45, 1, 0.1, 20_000);
@@ -114,7 +118,6 @@ class Space {
     new THREE.TextureLoader().load(
       `/blocks/${this.block}/proof/${layer}.png`,
       (picture) => {
-        picture.colorSpace = THREE.SRGBColorSpace;
         material.map = picture;
         material.vertexColors = false;
         material.needsUpdate = true;
@@ -139,6 +142,10 @@ class Space {
   coarse(moving) {
     if (this.hardware) return;
     this.renderer.setPixelRatio(moving ? this.fine / 2 : this.fine);
+    if (this.ground) {
+      const { geometry } = this.ground;
+      geometry.setIndex(moving ? geometry.userData.coarse : geometry.userData.fine);
+    }
     this.draw();
   }
 

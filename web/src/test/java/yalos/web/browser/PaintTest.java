@@ -10,6 +10,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.condition.EnabledIfSystemProperty;
 import org.springframework.context.ConfigurableApplicationContext;
 import yalos.web.RunningYalos;
+import yalos.web.Visitor;
 
 /** How long until it is painted, in the browser, on demo block A; for {@code ./yalos bench} alone. */
 @EnabledIfSystemProperty(named = "yalos.paint", matches = "true")
@@ -54,6 +55,37 @@ class PaintTest {
             Files.writeString(
                     Path.of("../bench/target/paint"),
                     "%f %f %f".formatted(nudges[0], p95(nudges, WARM_UP), p95(pages, 5)));
+        } finally {
+            application.close();
+        }
+    }
+
+    private static final String FRAMES = """
+            seconds => new Promise(done => {
+              const end = performance.now() + 1000 * seconds;
+              let frames = 0;
+              const next = () => performance.now() < end ? (frames++, requestAnimationFrame(next)) : done(frames / seconds);
+              requestAnimationFrame(next);
+            })""";
+
+    /** Frames a second of the look from anywhere while it turns, drawn by the processor: block A with more than 5,000 photos. */
+    @Test
+    void lookFromAnywhere() throws IOException {
+        ConfigurableApplicationContext application = RunningYalos.demo();
+        try (Browsing browsing = Browsing.inSpace()) {
+            String url = "http://127.0.0.1:" + RunningYalos.portOf(application);
+            new Visitor(url).change(2, "strips", "/ledger/gsd", "value", "0.68 cm");
+            Page page = browsing.page(1280, 800);
+            page.navigate(url + "/blocks/2/objects?view=3d");
+            page.waitForFunction("() => document.getElementById('space').dataset.drawn");
+            int stations = ((Number) page.evaluate("space.plan.stations.length / 6")).intValue();
+            if (stations < 5000) {
+                throw new IllegalStateException(stations + " photos");
+            }
+            page.evaluate("space.measure(2)");
+            double frames = ((Number) page.evaluate("space.measure(5)")).doubleValue();
+            double most = ((Number) page.evaluate(FRAMES, 2)).doubleValue();
+            Files.writeString(Path.of("../bench/target/space"), "%d %f %f".formatted(stations, frames, most));
         } finally {
             application.close();
         }
