@@ -17,6 +17,7 @@ import org.openjdk.jmh.runner.RunnerException;
 import org.openjdk.jmh.runner.options.Options;
 import org.openjdk.jmh.runner.options.OptionsBuilder;
 import org.openjdk.jmh.runner.options.TimeValue;
+import yalos.core.pattern.Patterns;
 
 /** Runs all measurements and writes them to docs/benchmarks.md. */
 public final class Bench {
@@ -109,7 +110,10 @@ public final class Bench {
                 "ten times that of 2,000",
                 10 * EdgeBench.bestDirectionMs(2_000),
                 "1 s");
-        patterns(PatternBench.measure());
+        patterns(
+                PatternBench.measure(Patterns.Turns.USUAL, PatternBench.Drawn.STARS),
+                PatternBench.measure(new Patterns.Turns(false, true), PatternBench.Drawn.STARS),
+                PatternBench.measure(Patterns.Turns.USUAL, PatternBench.Drawn.WINGS));
         wings(WingBench.measure());
         network(NetworkBench.measure());
         sorties(SortieBench.measure());
@@ -173,7 +177,7 @@ public final class Bench {
     }
 
     /** Times against the least possible, area over strip spacing and speed. */
-    private void patterns(PatternBench bench) {
+    private void patterns(PatternBench bench, PatternBench rounded, PatternBench wings) {
         rows.add(
                 "| flight time over the least possible, 1,000 concave outlines, mean | %.3f | one sweep in its best direction | %.3f | %.2f | 1.4 |"
                         .formatted(bench.mean(), bench.single(), bench.single() / bench.mean()));
@@ -181,6 +185,14 @@ public final class Bench {
                 .formatted(bench.slower(), bench.worst()));
         rows.add("| saved on the %d that are flown in cells | %.1f %% |  |  |  | 5 %% |"
                 .formatted(bench.cells(), bench.saved() * 100));
+        rows.add(
+                "| flight time over the least possible, turns rounded; %d of them slower than one sweep | %.3f | turns square | %.3f | %.2f | 1.4 |"
+                        .formatted(rounded.slower(), rounded.mean(), bench.mean(), bench.mean() / rounded.mean()));
+        rows.add(
+                "| flight time over the least possible, 1,000 outlines with wings; %d of them slower than one sweep | %.3f | one sweep in its best direction | %.3f | %.2f |  |"
+                        .formatted(wings.slower(), wings.mean(), wings.single(), wings.single() / wings.mean()));
+        rows.add("| saved on the %d of these that are flown in cells | %.1f %% |  |  |  | 5 %% |"
+                .formatted(wings.cells(), wings.saved() * 100));
         row("plan of a concave outline, cells tried", bench.planMs(), "one sweep alone", bench.singleMs(), "100 ms");
     }
 

@@ -15,6 +15,7 @@ import yalos.core.geodesy.LonLat;
 import yalos.core.kit.Kit;
 import yalos.core.pattern.CellGrid;
 import yalos.core.pattern.Pass;
+import yalos.core.pattern.Patterns;
 import yalos.core.pattern.StripGrid;
 import yalos.core.pins.Pins;
 import yalos.core.pins.Quantity;
@@ -41,7 +42,18 @@ record PatternBench(
     private static final Grid GRID = Grid.ofEpsg(32630);
     private static final int OUTLINES = 1000;
 
-    static PatternBench measure() {
+    /** How outlines are drawn. */
+    enum Drawn {
+        /** Arms of different lengths and widths, or a star; of 3 to 20 ha. */
+        STARS,
+        /** A trunk with one or two wings square to it, as fields round a farm or a village have them; of 3 to 20 ha. */
+        WINGS
+    }
+
+    /**
+     * @param turns how a multirotor gets from one line into the next
+     */
+    static PatternBench measure(Patterns.Turns turns, Drawn drawn) {
         Random random = new Random(1);
         double sum = 0;
         double worst = 0;
@@ -54,8 +66,9 @@ record PatternBench(
         long singleNs = 0;
         Kit kit = Samples.squareKilometre().kit();
         while (flown < OUTLINES) {
-            Outline outline = outline(random);
-            PlanRequest request = new PlanRequest(kit, Pins.ofGsd(2), outline, Optional.empty(), OptionalInt.of(32630));
+            Outline outline = drawn == Drawn.STARS ? star(random) : wings(random);
+            PlanRequest request = new PlanRequest(kit, Pins.ofGsd(2), outline, Optional.empty(), OptionalInt.of(32630))
+                    .with(Patterns.SINGLE.turning(turns));
             try {
                 if (ReflexCuts.of(PlaneBlock.of(outline, GRID), 1).isEmpty()) {
                     continue;
@@ -109,8 +122,34 @@ record PatternBench(
         return best;
     }
 
-    /** Arms of different lengths and widths, or a star; of 3 to 20 ha. */
-    private static Outline outline(Random random) {
+    /** An L, a T or a U: a trunk along one axis, wings to one side of it, turned by any angle. */
+    private static Outline wings(Random random) {
+        double trunk = 250 + 250 * random.nextDouble();
+        double wide = 60 + 60 * random.nextDouble();
+        double wing = 60 + 60 * random.nextDouble();
+        double reach = wide + 120 + 280 * random.nextDouble();
+        double at = random.nextBoolean() ? 0 : (trunk - wing) * random.nextDouble();
+        boolean two = at == 0 && random.nextBoolean();
+        double[] xs = two
+                ? new double[] {0, trunk, trunk, trunk - wing, trunk - wing, wing, wing, 0}
+                : new double[] {0, trunk, trunk, at + wing, at + wing, at, at, 0};
+        double[] ys = two
+                ? new double[] {0, 0, reach, reach, wide, wide, reach, reach}
+                : new double[] {0, 0, wide, wide, reach, reach, wide, wide};
+        double turned = 2 * Math.PI * random.nextDouble();
+        List<LonLat> ring = new ArrayList<>();
+        for (int i = 0; i < xs.length; i++) {
+            boolean twice = i > 0 && xs[i] == xs[i - 1] && ys[i] == ys[i - 1];
+            if (!twice) {
+                ring.add(at(
+                        xs[i] * Math.cos(turned) - ys[i] * Math.sin(turned),
+                        xs[i] * Math.sin(turned) + ys[i] * Math.cos(turned)));
+            }
+        }
+        return new Outline(List.of(new Outline.Part(ring, List.of())));
+    }
+
+    private static Outline star(Random random) {
         List<LonLat> ring = new ArrayList<>();
         int corners = 5 + random.nextInt(9);
         for (int i = 0; i < corners; i++) {

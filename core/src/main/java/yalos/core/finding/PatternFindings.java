@@ -81,7 +81,7 @@ final class PatternFindings {
     }
 
     private void turnsInside() {
-        if (patterns.inside() && wing() && patterns.corridor().isEmpty()) {
+        if (patterns.turns().inside() && wing() && patterns.corridor().isEmpty()) {
             found.add(
                     MIND,
                     "turns-inside",

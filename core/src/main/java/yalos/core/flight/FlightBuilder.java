@@ -55,7 +55,10 @@ public final class FlightBuilder {
         if (level.exposures().stream().allMatch(kept)) {
             return level;
         }
-        return again(level, new Pace(aircraft, Optional.empty()), detour, line -> runs(level, line, kept), List.of());
+        // Turned as it was: only a multirotor that may bend has arcs between its lines.
+        boolean bends = level.legs().stream().anyMatch(Arc.class::isInstance);
+        Pace pace = new Pace(aircraft, Optional.empty(), bends);
+        return again(level, pace, detour, line -> runs(level, line, kept), List.of());
     }
 
     /**
@@ -186,9 +189,14 @@ public final class FlightBuilder {
         begin = Optional.of(place);
     }
 
+    /** Whether the first line, which is not flown yet, is to begin near a place. */
+    public boolean beginsNear() {
+        return last.isEmpty() && begin.isPresent();
+    }
+
     /** The place that patterns choose the end of their first line by. */
     public Optional<PlanePoint> approach() {
-        return last.isEmpty() && begin.isPresent() ? begin : here();
+        return beginsNear() ? begin : here();
     }
 
     /**
@@ -256,9 +264,13 @@ public final class FlightBuilder {
             return straights(Link.Kind.TURN, before.to(), wanted.from(), wanted.speedMps());
         }
         Turn turn = new Turn(before.to(), before.trackRad(), wanted.from(), wanted.trackRad());
-        return aircraft.kind().wing()
-                ? turn.clearWays(aircraft, wanted.speedMps(), detour)
-                : turn.ways(aircraft, wanted.speedMps());
+        if (aircraft.kind().wing()) {
+            return turn.clearWays(aircraft, wanted.speedMps(), detour);
+        }
+        return pace.bend(turn, wanted.speedMps())
+                .map(RoundTurn::ways)
+                .filter(ways -> Turn.clear(ways, detour))
+                .orElseGet(() -> turn.ways(aircraft, wanted.speedMps()));
     }
 
     /** Straight pieces round what must not be crossed. */

@@ -18,12 +18,24 @@ public final class Pace {
     /** Pieces an arc is timed in when there is wind: 0.3 % at half the airspeed for a half circle. */
     private static final int ARC_PIECES = 16;
 
+    /** Shares of the widest radius that bends are tried with; a search for a direction takes the widest. */
+    private static final double[] BENDS = {1, 0.85, 0.7};
+
     private final Aircraft aircraft;
     private final Optional<Wind> wind;
     private final boolean still;
     private final double fastestMps;
+    private final boolean rounding;
 
     public Pace(Aircraft aircraft, Optional<Wind> wind) {
+        this(aircraft, wind, false);
+    }
+
+    /**
+     * @param rounding whether a multirotor may turn back in a bend ({@link RoundTurn}) where that is quicker; a wing always bends
+     */
+    public Pace(Aircraft aircraft, Optional<Wind> wind, boolean rounding) {
+        this.rounding = rounding && !aircraft.kind().wing();
         this.aircraft = aircraft;
         this.wind = wind.filter(blowing -> blowing.speedMps() > 0);
         this.still = this.wind.isEmpty();
@@ -33,6 +45,16 @@ public final class Pace {
     /** The wind that is reckoned with; empty for still air. */
     public Optional<Wind> wind() {
         return wind;
+    }
+
+    /** Whether a multirotor may turn back in a bend. */
+    public boolean rounding() {
+        return rounding;
+    }
+
+    /** The same with turns back in a bend, or without. */
+    public Pace rounding(boolean other) {
+        return new Pace(aircraft, wind, other);
     }
 
     /** What flies. */
@@ -95,6 +117,13 @@ public final class Pace {
         return byM >= 0 ? byM / aircraft.climbMps() : -byM / aircraft.descentMps();
     }
 
+    /** Ground speed at which a way is left or begun where the path does not bend; of an arc the one that is held on it. */
+    double heldMps(Way way, boolean end) {
+        return way instanceof Arc arc
+                ? arc.lengthM() / arcS(arc)[ARC_PIECES - 1]
+                : groundMps(way.trackRadAt(end ? way.lengthM() : 0), way.speedMps());
+    }
+
     SpeedProfile corners(double lengthM, double trackRad, double wantedMps) {
         return profile(lengthM, trackRad, wantedMps, cornerMps(), cornerMps());
     }
@@ -129,10 +158,60 @@ public final class Pace {
         return done;
     }
 
+    /** The quickest bend that a multirotor turns back in, where it may and that is quicker than to stop nearly, shift and speed up. */
+    Optional<RoundTurn> bend(Turn turn, double speedMps) {
+        RoundTurn best = null;
+        double least = straightS(turn.straightM(), turn.straightRad(), speedMps);
+        for (double share : rounding ? BENDS : new double[0]) {
+            Optional<RoundTurn> round = RoundTurn.of(turn, aircraft, speedMps, share);
+            if (round.isPresent() && roundS(round.get()) < least) {
+                least = roundS(round.get());
+                best = round.get();
+            }
+        }
+        return Optional.ofNullable(best);
+    }
+
+    /** Seconds for a bend, less what its lines gain: they are counted as braked for a corner, and are braked for less. */
+    private double roundS(RoundTurn round) {
+        double track = round.turn().trackRad();
+        double wanted = round.wantedMps();
+        double seconds = 0;
+        if (still) {
+            seconds = Math.PI * round.radiusM() / round.speedMps()
+                    + profile(round.straightM(), track, wanted, round.intoMps(), round.outOfMps())
+                            .seconds();
+        } else {
+            for (Way way : round.ways()) {
+                seconds += way instanceof Arc arc
+                        ? arcS(arc)[ARC_PIECES - 1]
+                        : profile(way.lengthM(), way.trackRadAt(0), wanted, round.intoMps(), round.outOfMps())
+                                .seconds();
+            }
+        }
+        double gained = brakingS(track, wanted, cornerMps())
+                - brakingS(track, wanted, round.speedMps())
+                + brakingS(track + Math.PI, wanted, cornerMps())
+                - brakingS(track + Math.PI, wanted, round.speedMps());
+        return Math.max(0, seconds - gained);
+    }
+
+    /** Seconds lost by braking at the end of a long line. */
+    private double brakingS(double trackRad, double wantedMps, double endMps) {
+        double full = groundMps(trackRad, wantedMps);
+        double lost = Math.max(0, full - endMps);
+        return full > 0 ? lost * lost / (2 * aircraft.accelerationMps2() * full) : 0;
+    }
+
     /** Seconds for the way round from the end of a line into the next, as {@link Turn#ways} lays it. */
     public double turnS(Turn turn, double speedMps) {
         if (!aircraft.kind().wing()) {
-            return straightS(turn.straightM(), turn.straightRad(), speedMps);
+            double square = straightS(turn.straightM(), turn.straightRad(), speedMps);
+            return rounding
+                    ? RoundTurn.of(turn, aircraft, speedMps, 1)
+                            .map(round -> Math.min(square, roundS(round)))
+                            .orElse(square)
+                    : square;
         }
         if (still) {
             return turn.lengthM(aircraft, speedMps) / speedMps;

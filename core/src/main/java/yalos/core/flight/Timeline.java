@@ -8,8 +8,8 @@ import java.util.function.DoubleUnaryOperator;
 /**
  * When is the aircraft where, and how fast? A flight on the clock, from its first leg to its last.
  *
- * <p>Lines in one run are flown through without braking; at every other corner a multirotor slows to its turning speed, at a hover to
- * a stand. All times come from {@link Pace}. KNOWN LIMITS: level lengths count (see {@link Way}); climbing ways keep their ground speed.
+ * <p>Lines in one run are flown through without braking, and arcs are gone into as fast as they are flown; at every other corner a multirotor slows
+ * to its turning speed, at a hover to a stand. All times come from {@link Pace}. KNOWN LIMITS: level lengths count (see {@link Way}); climbing ways keep their ground speed.
  */
 public final class Timeline {
     /** Bends that add up to more are slowed down for. */
@@ -161,7 +161,19 @@ public final class Timeline {
         while (before >= 0 && pointlike(flight.legs().get(before))) {
             before--;
         }
-        return before >= 0 && flight.legs().get(before) instanceof Hover ? 0 : pace.cornerMps();
+        if (before >= 0 && flight.legs().get(before) instanceof Hover) {
+            return 0;
+        }
+        return throughMps(first - 1);
+    }
+
+    /** Speed from a leg into the next: that of a corner, or of the slower where the path does not bend. */
+    private double throughMps(int before) {
+        return !pace.aircraft().kind().wing() && Joint.smooth(flight.legs(), before)
+                ? Math.min(
+                        pace.heldMps((Way) flight.legs().get(before), true),
+                        pace.heldMps((Way) flight.legs().get(before + 1), false))
+                : pace.cornerMps();
     }
 
     /** Speed at the corner behind a run: none before a hover. */
@@ -170,7 +182,7 @@ public final class Timeline {
         while (after < flight.legs().size() && pointlike(flight.legs().get(after))) {
             after++;
         }
-        return after < flight.legs().size() && flight.legs().get(after) instanceof Hover ? 0 : pace.cornerMps();
+        return after < flight.legs().size() && flight.legs().get(after) instanceof Hover ? 0 : throughMps(end - 1);
     }
 
     private static boolean pointlike(Leg leg) {
@@ -206,6 +218,28 @@ public final class Timeline {
     /** From take-off to landing in seconds, batteries never changed; infinite where the wind forbids a way. */
     public double totalS() {
         return totalS;
+    }
+
+    /** About how many seconds less it took if turns back were made in a bend, where that is quicker; 0 where they are, or none could be. */
+    public double roundingSavesS() {
+        if (pace.rounding() || pace.aircraft().kind().wing()) {
+            return 0;
+        }
+        Pace round = pace.rounding(true);
+        double saved = 0;
+        Line before = null;
+        for (int i = 0; i < flight.legs().size(); i++) {
+            Leg leg = flight.legs().get(i);
+            boolean turned = i > 0 && flight.legs().get(i - 1) instanceof Link link && link.kind() == Link.Kind.TURN;
+            if (leg instanceof Line line) {
+                if (before != null && turned) {
+                    Turn turn = new Turn(before.to(), before.trackRad(), line.from(), line.trackRad());
+                    saved += pace.turnS(turn, line.speedMps()) - round.turnS(turn, line.speedMps());
+                }
+                before = line;
+            }
+        }
+        return Double.isFinite(saved) ? saved : 0;
     }
 
     /** All legs with their times. */

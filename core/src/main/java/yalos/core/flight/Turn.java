@@ -10,7 +10,7 @@ import yalos.core.site.Detour;
 /**
  * The way round from the end of a line to the start of the next.
  *
- * <p>A multirotor turns on the spot and flies straight across. A wing flies straight on for {@value #RUN_S} s, takes the shortest way that its turning
+ * <p>A multirotor turns on the spot and flies straight across, or in a bend ({@link RoundTurn}). A wing flies straight on for {@value #RUN_S} s, takes the shortest way that its turning
  * radius allows ({@link Dubins}), and flies straight for as long before the next line, so that it is level and at speed at the first and the last photo
  * (common practice).
  *
@@ -104,7 +104,7 @@ public record Turn(PlanePoint from, double trackRad, PlanePoint to, double toTra
         return best;
     }
 
-    private static boolean clear(List<Way> ways, Detour detour) {
+    static boolean clear(List<Way> ways, Detour detour) {
         return ways.stream().allMatch(way -> {
             List<PlanePoint> shape = way.shape();
             return IntStream.range(1, shape.size()).allMatch(i -> detour.clear(shape.get(i - 1), shape.get(i)));

@@ -44,6 +44,9 @@ final class CostReasons {
                     Unit.METRE);
         } else {
             reason.with("", "speed in turns", aircraft.turnSpeedMps(), Unit.METRE_PER_SECOND);
+            if (plan.request().patterns().turns().rounded()) {
+                reason.with("", "turns back", "in a bend, v² = r g tan(bank)");
+            }
         }
         if (plan.request().launch().isPresent()) {
             reason.with("", "climb and descent", plan.timeline().climbingS(), Unit.SECOND);

@@ -5,6 +5,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.IntStream;
 import yalos.core.flight.Pace;
 import yalos.core.flight.Turn;
 import yalos.core.geodesy.PlanePoint;
@@ -40,6 +41,36 @@ final class BandOrder {
         return of(sweep, directionRad, here, launch, true);
     }
 
+    /** Back and forth, begun at the one of the four corners from which ways and turns together take least. */
+    private List<StripOrder.Step> quickestCorner(
+            BandSweep sweep, double directionRad, Optional<PlanePoint> here, Optional<PlanePoint> launch) {
+        List<StripOrder.Step> best = serpentine(sweep, here);
+        // Bands are named by their own numbers here, none left out.
+        List<Integer> bands = IntStream.range(0, sweep.bands()).boxed().toList();
+        Cost cost = new Cost(bands, new Ends(sweep, task, directionRad), task, pace, here, launch);
+        double least = seconds(best, cost);
+        for (int corner = 0; corner < 4; corner++) {
+            List<StripOrder.Step> steps = serpentine(sweep, new Serpentine(corner / 2 == 1, corner % 2 == 1));
+            double takes = seconds(steps, cost);
+            if (takes < least - 1e-9) {
+                least = takes;
+                best = steps;
+            }
+        }
+        return best;
+    }
+
+    private static double seconds(List<StripOrder.Step> steps, Cost cost) {
+        if (steps.isEmpty()) {
+            return 0;
+        }
+        double seconds = cost.start(steps.get(0)) + cost.end(steps.get(steps.size() - 1));
+        for (int i = 1; i < steps.size(); i++) {
+            seconds += cost.between(steps.get(i - 1), steps.get(i));
+        }
+        return seconds;
+    }
+
     /** The same, quick enough for every direction of a search; a wing's few strips may then take a little longer. */
     List<StripOrder.Step> quick(
             BandSweep sweep, double directionRad, Optional<PlanePoint> here, Optional<PlanePoint> launch) {
@@ -53,7 +84,7 @@ final class BandOrder {
             Optional<PlanePoint> launch,
             boolean best) {
         if (!wing) {
-            return serpentine(sweep, here);
+            return pace.rounding() ? quickestCorner(sweep, directionRad, here, launch) : serpentine(sweep, here);
         }
         List<Integer> bands = new ArrayList<>();
         for (int band = 0; band < sweep.bands(); band++) {
@@ -78,7 +109,10 @@ final class BandOrder {
 
     /** Back and forth, neighbour after neighbour. */
     static List<StripOrder.Step> serpentine(BandSweep sweep, Optional<PlanePoint> here) {
-        Serpentine order = Serpentine.nearest(sweep, here);
+        return serpentine(sweep, Serpentine.nearest(sweep, here));
+    }
+
+    private static List<StripOrder.Step> serpentine(BandSweep sweep, Serpentine order) {
         List<StripOrder.Step> steps = new ArrayList<>();
         for (int turn = 0; turn < sweep.bands(); turn++) {
             int band = order.band(turn, sweep.bands());

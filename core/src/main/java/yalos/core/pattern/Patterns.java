@@ -15,7 +15,7 @@ import yalos.core.units.Measure;
  * @param edits changes to strips made by hand, in the order made
  * @param start where the main pass begins; nearest to the launch point where empty
  * @param direction why the pinned direction was chosen; empty where nobody said
- * @param inside whether a wing turns within the outline, at the cost of its edges; outside it otherwise
+ * @param turns how it gets from one line into the next
  * @param structures objects, and what is flown round them
  * @param heading to which the aircraft's nose is held on the main pass, from grid north; along the strips where empty
  */
@@ -26,7 +26,7 @@ public record Patterns(
         Optional<DirectionBy> direction,
         List<StripEdit> edits,
         Optional<StartCorner> start,
-        boolean inside,
+        Turns turns,
         Structures structures) {
     private static final int MOST_ADDED = 8;
     private static final int MOST_EDITS = 300;
@@ -39,8 +39,19 @@ public record Patterns(
             Optional.empty(),
             List.of(),
             Optional.empty(),
-            false,
+            Turns.USUAL,
             Structures.NONE);
+
+    /**
+     * How an aircraft gets from one line into the next.
+     *
+     * @param inside whether a wing turns within the outline, at the cost of its edges; outside it otherwise
+     * @param rounded whether a multirotor turns back in a bend where that is quicker; it stops nearly at each corner otherwise
+     */
+    public record Turns(boolean inside, boolean rounded) {
+        /** As most do. */
+        public static final Turns USUAL = new Turns(false, false);
+    }
 
     public Patterns {
         if (added.size() > MOST_ADDED) {
@@ -57,17 +68,17 @@ public record Patterns(
 
     /** The same with other changes by hand. */
     public Patterns edited(List<StripEdit> others) {
-        return new Patterns(corridor, added, heading, direction, others, start, inside, structures);
+        return new Patterns(corridor, added, heading, direction, others, start, turns, structures);
     }
 
     /** The same flown along an axis, or as a grid again. */
     public Patterns along(Optional<Corridor> other) {
-        return new Patterns(other, added, heading, direction, edits, start, inside, structures);
+        return new Patterns(other, added, heading, direction, edits, start, turns, structures);
     }
 
     /** The same with other passes besides. */
     public Patterns with(List<AddedPass> others) {
-        return new Patterns(corridor, others, heading, direction, edits, start, inside, structures);
+        return new Patterns(corridor, others, heading, direction, edits, start, turns, structures);
     }
 
     /** The same with one pass more. */
@@ -79,27 +90,27 @@ public record Patterns(
 
     /** The same with the nose held, or along the strips again. */
     public Patterns holding(Optional<Measure> other) {
-        return new Patterns(corridor, added, other, direction, edits, start, inside, structures);
+        return new Patterns(corridor, added, other, direction, edits, start, turns, structures);
     }
 
     /** The same with its direction chosen for a reason. */
     public Patterns turned(DirectionBy by) {
-        return new Patterns(corridor, added, heading, Optional.of(by), edits, start, inside, structures);
+        return new Patterns(corridor, added, heading, Optional.of(by), edits, start, turns, structures);
     }
 
     /** The same begun at another corner, or nearest to the launch point again. */
     public Patterns begun(Optional<StartCorner> other) {
-        return new Patterns(corridor, added, heading, direction, edits, other, inside, structures);
+        return new Patterns(corridor, added, heading, direction, edits, other, turns, structures);
     }
 
-    /** The same with a wing's turns within the outline, or outside it. */
-    public Patterns turningInside(boolean other) {
+    /** The same with other turns. */
+    public Patterns turning(Turns other) {
         return new Patterns(corridor, added, heading, direction, edits, start, other, structures);
     }
 
     /** The same with other objects, or flown round them otherwise. */
     public Patterns with(Structures others) {
-        return new Patterns(corridor, added, heading, direction, edits, start, inside, others);
+        return new Patterns(corridor, added, heading, direction, edits, start, turns, others);
     }
 
     /** What is flown, in a few words. */

@@ -128,7 +128,9 @@ public record StripGrid(OptionalDouble directionRad, Gaze gaze) implements Patte
             BandOrder order = new BandOrder(task, flight.pace());
             // A camera that looks ahead sees both ways only where neighbours are flown opposite ways.
             boolean alternate = !gaze.nadir() && gaze.headingRad().isEmpty();
-            List<StripOrder.Step> steps = alternate
+            boolean cornerAsked =
+                    flight.beginsNear() && !flight.pace().aircraft().kind().wing();
+            List<StripOrder.Step> steps = alternate || cornerAsked
                     ? BandOrder.serpentine(sweep, flight.approach())
                     : order.of(sweep, direction, flight.approach(), flight.launch());
             for (StripOrder.Step step : steps) {

@@ -41,7 +41,8 @@ final class PassPlan {
         this.design = design;
         this.pace = new Pace(
                 request.aircraft(),
-                PlannedWind.over(block, request, design.scale().heightM()));
+                PlannedWind.over(block, request, design.scale().heightM()),
+                request.patterns().turns().rounded());
     }
 
     /** How fast, and in what wind. */
@@ -92,7 +93,7 @@ final class PassPlan {
 
     /** Where a wing turns inside the outline, lines end as far before its edge as a turn reaches beyond them. */
     private PlaneBlock turning(PlaneBlock covered) {
-        boolean inside = request.patterns().inside()
+        boolean inside = request.patterns().turns().inside()
                 && request.aircraft().kind().wing()
                 && request.patterns().corridor().isEmpty();
         if (!inside) {

@@ -5,6 +5,7 @@ import java.util.Optional;
 import yalos.core.flight.Climb;
 import yalos.core.flight.Flight;
 import yalos.core.flight.Hover;
+import yalos.core.flight.Joint;
 import yalos.core.flight.Leg;
 import yalos.core.flight.Link;
 import yalos.core.flight.Pace;
@@ -84,6 +85,9 @@ final class Course {
         }
         if (wing) {
             return Double.POSITIVE_INFINITY;
+        }
+        if (Joint.smooth(legs, i)) {
+            return Math.min(before.speedMps(), after.speedMps());
         }
         boolean gap = before instanceof Link link && link.kind() == Link.Kind.GAP
                 || after instanceof Link other && other.kind() == Link.Kind.GAP;

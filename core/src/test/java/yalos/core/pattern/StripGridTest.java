@@ -347,7 +347,8 @@ class StripGridTest {
                     Optional.empty(),
                     OptionalInt.of(32630));
             BlockPlan outside = request.plan();
-            BlockPlan inside = request.with(Patterns.SINGLE.turningInside(true)).plan();
+            BlockPlan inside = request.with(Patterns.SINGLE.turning(new Patterns.Turns(true, false)))
+                    .plan();
             if (!aircraft.kind().wing()) {
                 assertThat(inside.flightTimeS()).isEqualTo(outside.flightTimeS());
                 continue;
@@ -369,7 +370,7 @@ class StripGridTest {
                                 Samples.square(120),
                                 Optional.empty(),
                                 OptionalInt.of(32630))
-                        .with(Patterns.SINGLE.turningInside(true))
+                        .with(Patterns.SINGLE.turning(new Patterns.Turns(true, false)))
                         .plan())
                 .hasMessageContaining("nothing of the block is left within that");
     }

@@ -47,6 +47,7 @@ final class PlanRequestReader {
             "maxBlurPx",
             "directionDeg",
             "headingDeg",
+            "turns",
             "passes",
             "epsg");
 
@@ -119,8 +120,16 @@ final class PlanRequestReader {
                         Optional.empty(),
                         List.of(),
                         Optional.empty(),
-                        false,
+                        turns(),
                         Structures.NONE));
+    }
+
+    private Patterns.Turns turns() {
+        String typed = plan.path("turns").asString("square");
+        if (!typed.equals("square") && !typed.equals("rounded")) {
+            throw new InputFault("plan.turns", typed, "Turns are “square” or “rounded”.");
+        }
+        return new Patterns.Turns(false, typed.equals("rounded"));
     }
 
     private Optional<Measure> heading() {

@@ -40,6 +40,7 @@ record StoredPatterns(
         List<StoredEdit> edits,
         String start,
         Boolean inside,
+        Boolean rounded,
         StoredStructures structures) {
     static StoredPatterns of(Patterns patterns) {
         Optional<Corridor> corridor = patterns.corridor();
@@ -54,7 +55,8 @@ record StoredPatterns(
                         patterns.added().stream().map(StoredPass::of).toList(),
                         patterns.edits().stream().map(StoredEdit::of).toList(),
                         patterns.start().map(Enum::name).orElse(null),
-                        patterns.inside() ? true : null,
+                        patterns.turns().inside() ? true : null,
+                        patterns.turns().rounded() ? true : null,
                         StoredStructures.of(patterns.structures()));
     }
 
@@ -69,7 +71,7 @@ record StoredPatterns(
                     known(direction, DirectionBy.class),
                     readEdits(),
                     known(start, StartCorner.class),
-                    Boolean.TRUE.equals(inside),
+                    new Patterns.Turns(Boolean.TRUE.equals(inside), Boolean.TRUE.equals(rounded)),
                     structures == null ? Structures.NONE : structures.structures());
         } catch (InputFault tooMany) {
             return Patterns.SINGLE;

@@ -107,11 +107,21 @@ class PassController {
         return changed(id, visit, label, patterns -> patterns.holding(held));
     }
 
-    /** Keeps a wing's turns within the outline, or lets them reach beyond it. */
+    /** Keeps a wing's turns within the outline, or lets them reach beyond it; lets a multirotor turn back in a bend, or square. */
     @PostMapping("/blocks/{id}/turns")
-    String turns(@PathVariable long id, @RequestParam(defaultValue = "false") boolean inside, Visit visit) {
-        String label = inside ? "turns inside the outline" : "turns outside the outline";
-        return changed(id, visit, label, patterns -> patterns.turningInside(inside));
+    String turns(
+            @PathVariable long id,
+            @RequestParam(required = false) Boolean inside,
+            @RequestParam(required = false) Boolean rounded,
+            Visit visit) {
+        String label = rounded != null
+                ? rounded ? "turns rounded" : "turns square"
+                : Boolean.TRUE.equals(inside) ? "turns inside the outline" : "turns outside the outline";
+        return changed(id, visit, label, patterns -> {
+            Patterns.Turns was = patterns.turns();
+            return patterns.turning(new Patterns.Turns(
+                    inside == null ? was.inside() : inside, rounded == null ? was.rounded() : rounded));
+        });
     }
 
     /** Begins the main pass at a corner of the block, or nearest to the launch point again. */

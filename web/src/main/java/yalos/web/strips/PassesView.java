@@ -30,13 +30,38 @@ import yalos.core.units.UnitKind;
  *
  * @param words what is flown, in a line
  * @param start corner at which the main pass begins; empty for the one nearest to the launch point
- * @param wing whether what flies turns like a car
- * @param inside whether it turns within the outline
  * @param edits what was changed by hand, in words
  * @param heading to which the nose is held; empty along the strips
+ * @param turns how it gets from one strip into the next
  */
-record PassesView(
-        String words, List<Row> rows, String heading, List<String> edits, String start, boolean wing, boolean inside) {
+record PassesView(String words, List<Row> rows, String heading, List<String> edits, String start, Turns turns) {
+    private static final double LEAST_SAVED_S = 5;
+
+    /**
+     * How it turns.
+     *
+     * @param wing whether what flies turns like a car
+     * @param asked whether a wing can be asked where: not along an axis
+     * @param inside whether a wing turns within the outline
+     * @param rounded whether a multirotor turns back in a bend
+     * @param saves what that would save, such as “, 2:10 min less”; empty where nothing
+     */
+    record Turns(boolean wing, boolean asked, boolean inside, boolean rounded, String saves) {
+        static Turns of(Patterns patterns, Optional<BlockPlan> plan) {
+            boolean wing = plan.filter(
+                            there -> there.request().aircraft().kind().wing())
+                    .isPresent();
+            double saved = plan.map(there -> there.timeline().roundingSavesS()).orElse(0.0);
+            return new Turns(
+                    wing,
+                    !wing || patterns.corridor().isEmpty(),
+                    patterns.turns().inside(),
+                    patterns.turns().rounded(),
+                    saved < LEAST_SAVED_S
+                            ? ""
+                            : ", about %s min less".formatted(UnitKind.DURATION.figure(saved, Unit.MINUTE)));
+        }
+    }
 
     /**
      * A pass, or those that belong to one wish.
@@ -78,9 +103,7 @@ record PassesView(
                 patterns.heading().map(Measure::asTyped).orElse(""),
                 patterns.edits().stream().map(StripEdit::words).toList(),
                 patterns.start().map(Enum::name).orElse(""),
-                plan.filter(there -> there.request().aircraft().kind().wing()).isPresent()
-                        && patterns.corridor().isEmpty(),
-                patterns.inside());
+                Turns.of(patterns, plan));
     }
 
     private static Fields fields(AddedPass pass) {

@@ -257,7 +257,7 @@ class FactsJsonTest {
                         StripEdit.reach(LonLat.of(-4.346, 54.512), -3),
                         StripEdit.add(LonLat.of(-4.35, 54.511), LonLat.of(-4.34, 54.513))),
                 Optional.of(StartCorner.NORTH_WEST),
-                true,
+                new Patterns.Turns(true, true),
                 structures());
     }
 
@@ -422,7 +422,7 @@ class FactsJsonTest {
         BlockFacts single = sixth.with(Patterns.SINGLE).with(whole.ground().withZones(zones(false)));
         BlockFacts fifth = sixth.with(patterns()
                         .with(patterns().added().subList(0, 3))
-                        .turningInside(false)
+                        .turning(Patterns.Turns.USUAL)
                         .with(Structures.NONE))
                 .with(whole.ground().withZones(zones(false)));
         BlockFacts then = switch (sample) {
