@@ -66,6 +66,33 @@ class PatternPagesTest {
         assertThat(strips(block)).contains("tilted by 25°");
     }
 
+    private static int seconds(String page) {
+        Matcher figure = Pattern.compile("id=\"f-flight-time\"[^>]*value=\"(\\d+):(\\d+)\"")
+                .matcher(page);
+        assertThat(figure.find()).isTrue();
+        return 60 * Integer.parseInt(figure.group(1)) + Integer.parseInt(figure.group(2));
+    }
+
+    /** What rounding saves is told before it is taken, comes true about, and goes with undo. */
+    @Test
+    void turnsAreRoundedWhereThatIsQuicker() {
+        long block = block("Rounded turns");
+        String square = strips(block);
+        Matcher told = Pattern.compile("rounded, it takes about (\\d+):(\\d+) min less")
+                .matcher(square);
+        assertThat(told.find()).isTrue();
+        int promised = 60 * Integer.parseInt(told.group(1)) + Integer.parseInt(told.group(2));
+        String round = visitor.change(block, "strips", "/turns", "rounded", "true");
+        assertThat(round)
+                .contains("turns rounded")
+                .contains("where it takes least time")
+                .doesNotContain("min less");
+        assertThat(seconds(square) - seconds(strips(block))).isBetween(promised * 3 / 4, promised * 5 / 4 + 10);
+        assertThat(visitor.get("/blocks/" + block + "/sheet.json").body()).isNotEmpty();
+        visitor.change(block, "strips", "/undo");
+        assertThat(seconds(strips(block))).isEqualTo(seconds(square));
+    }
+
     @Test
     void aPassThatCannotBeFlownIsRefusedAndNothingIsLost() {
         long block = block("Refused passes");

@@ -22,8 +22,8 @@ record FactsForm4(
         StoredGround ground) {
 
     /** The same in the fifth form, which the present one reads. */
-    FactsForm10 upgraded() {
-        return new FactsForm10(
+    FactsForm11 upgraded() {
+        return new FactsForm11(
                 5, outline, launch, epsg, cameraId, kit, pins, displaced, brief, notes, ground, null, null, null, null);
     }
 }

@@ -12,11 +12,11 @@ import yalos.core.fault.InputFault;
 
 /**
  * {@link BlockFacts} as the text they are stored as. Every form that was ever written has a number and plain records of its own; an older
- * one is lifted from form to form up to the present, a newer one is refused. Lenient in what it reads: see {@link FactsForm10}.
+ * one is lifted from form to form up to the present, a newer one is refused. Lenient in what it reads: see {@link FactsForm11}.
  */
 public final class FactsJson {
     /** The form that is written. */
-    static final int PRESENT = 10;
+    static final int PRESENT = 11;
 
     private static final JsonMapper JSON = JsonMapper.builder()
             .disable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES)
@@ -31,7 +31,7 @@ public final class FactsJson {
 
     /** Facts as JSON. */
     static String plain(BlockFacts facts) {
-        return JSON.writeValueAsString(FactsForm10.of(facts));
+        return JSON.writeValueAsString(FactsForm11.of(facts));
     }
 
     /**
@@ -87,8 +87,8 @@ public final class FactsJson {
                             .upgraded()
                             .facts();
                 case 3, 4 -> JSON.treeToValue(root, FactsForm4.class).upgraded().facts();
-                case 5, 6, 7, 8, 9, PRESENT ->
-                    JSON.treeToValue(root, FactsForm10.class).facts();
+                case 5, 6, 7, 8, 9, 10, PRESENT ->
+                    JSON.treeToValue(root, FactsForm11.class).facts();
                 default -> throw refused(shape);
             };
         } catch (JacksonException | InputFault e) {

@@ -44,7 +44,7 @@ record PassesView(String words, List<Row> rows, String heading, List<String> edi
      * @param asked whether a wing can be asked where: not along an axis
      * @param inside whether a wing turns within the outline
      * @param rounded whether a multirotor turns back in a bend
-     * @param saves what that would save, such as “, 2:10 min less”; empty where nothing
+     * @param saves what that would save, such as “about 2:10 min”; empty where nothing
      */
     record Turns(boolean wing, boolean asked, boolean inside, boolean rounded, String saves) {
         static Turns of(Patterns patterns, Optional<BlockPlan> plan) {
@@ -59,7 +59,7 @@ record PassesView(String words, List<Row> rows, String heading, List<String> edi
                     patterns.turns().rounded(),
                     saved < LEAST_SAVED_S
                             ? ""
-                            : ", about %s min less".formatted(UnitKind.DURATION.figure(saved, Unit.MINUTE)));
+                            : "about %s min".formatted(UnitKind.DURATION.figure(saved, Unit.MINUTE)));
         }
     }
 

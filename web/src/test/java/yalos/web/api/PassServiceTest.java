@@ -56,6 +56,21 @@ class PassServiceTest {
         return new Visitor(RunningYalos.url()).script("/api/plan", body);
     }
 
+    /** Rounded turns through the service: the same photos in less time; anything else is refused by its name. */
+    @Test
+    void turnsAreSquareOrRounded() {
+        String square = block("{\"pattern\":\"grid\",\"directionDeg\":0}");
+        JsonNode plain = plan(square);
+        JsonNode round = plan(square.replace("\"epsg\"", "\"turns\":\"rounded\",\"epsg\""));
+        assertThat(round.at("/summary/flightTimeS").asDouble())
+                .isPositive()
+                .isLessThan(plain.at("/summary/flightTimeS").asDouble());
+        assertThat(round.at("/summary/photos")).isEqualTo(plain.at("/summary/photos"));
+        HttpResponse<String> refused = ask(square.replace("\"epsg\"", "\"turns\":\"wide\",\"epsg\""));
+        assertThat(refused.statusCode()).isEqualTo(400);
+        assertThat(refused.body()).contains("plan.turns").contains("Turns are “square” or “rounded”.");
+    }
+
     private static JsonNode plan(String body) {
         HttpResponse<String> answer = ask(body);
         assertThat(answer.statusCode()).as(answer.body()).isEqualTo(200);

@@ -24,10 +24,10 @@ import yalos.core.units.Unit;
 import yalos.web.store.StoredGear.StoredKit;
 
 /**
- * Facts of a block in their tenth form, the present one, in their ninth, which has no objects, in their eighth, whose papers are a list and a card alone, in their seventh, which has no sorties and no day, in their sixth, which has no points on the ground, and in their fifth, which has no lidar alignment and no zones to be kept in either. Plain types alone; places are pairs of longitude and latitude. A part that is
+ * Facts of a block in their eleventh form, the present one, in their tenth, whose turns are square, in their ninth, which has no objects, in their eighth, whose papers are a list and a card alone, in their seventh, which has no sorties and no day, in their sixth, which has no points on the ground, and in their fifth, which has no lidar alignment and no zones to be kept in either. Plain types alone; places are pairs of longitude and latitude. A part that is
  * missing is read as what is usual, an unknown word or pin is passed over, so that facts of any age give a block.
  */
-record FactsForm10(
+record FactsForm11(
         Integer shape,
         List<StoredPart> outline,
         double[] launch,
@@ -45,12 +45,12 @@ record FactsForm10(
         StoredDay day) {
     private static final double USUAL_GSD_CM = 2;
 
-    static FactsForm10 of(BlockFacts facts) {
+    static FactsForm11 of(BlockFacts facts) {
         Map<String, String> pins = new LinkedHashMap<>();
         facts.pins().asMap().forEach((quantity, value) -> pins.put(quantity.key(), value.asTyped()));
         Map<String, String> notes = new LinkedHashMap<>();
         new TreeMap<>(facts.notes()).forEach((quantity, note) -> notes.put(quantity.key(), note));
-        return new FactsForm10(
+        return new FactsForm11(
                 FactsJson.PRESENT,
                 facts.outline().parts().stream().map(StoredPart::of).toList(),
                 facts.launch()
