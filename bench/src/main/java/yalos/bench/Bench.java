@@ -150,6 +150,7 @@ public final class Bench {
                 "ledger change over HTTP, 95th percentile",
                 served.changeP95Ms(),
                 "100 ms");
+        row("the same, in the middle", ms[3], "ledger change over HTTP, 95th percentile", served.changeP95Ms(), "");
         row("the first of them after a start", ms[0], "the 95th percentile", ms[1], "250 ms");
         row(
                 "page until its sheet is painted, 95th percentile",

@@ -19,8 +19,10 @@ public class BlockPage {
     private final PlanDesk desk;
     private final Preferences preferences;
     private final List<StageBook> books;
+    private final SheetSource sheet;
 
-    BlockPage(PlanDesk desk, Preferences preferences, List<StageBook> books) {
+    BlockPage(PlanDesk desk, Preferences preferences, List<StageBook> books, SheetSource sheet) {
+        this.sheet = sheet;
         this.desk = desk;
         this.preferences = preferences;
         this.books = books;
@@ -43,6 +45,7 @@ public class BlockPage {
         }
         String why = visit.request().getParameter("why");
         fill(block, visit.stage(), why == null ? "" : why, visit.model());
+        visit.model().addAttribute("sheetNow", sheet.json(block, desk.plan(block.facts()), preferences.units()));
         visit.response().setHeader(Htmx.TRIGGER, "sheet-changed");
         return "block/changed";
     }

@@ -10,6 +10,7 @@ import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RestController;
+import tools.jackson.databind.json.JsonMapper;
 import yalos.core.block.LocalPlane;
 import yalos.core.geodesy.Grid;
 import yalos.core.geodesy.LonLat;
@@ -22,19 +23,22 @@ import yalos.web.block.Blocks;
 import yalos.web.block.OpenBlock;
 import yalos.web.block.PlanDesk;
 import yalos.web.block.Planned;
+import yalos.web.block.SheetSource;
 import yalos.web.maps.MapShelf;
 import yalos.web.shell.Preferences;
 import yalos.web.store.BlockFacts;
 
 /** What the sheet draws, in the units of the job's grid. */
 @RestController
-class SheetController {
+class SheetController implements SheetSource {
     private final Blocks blocks;
     private final PlanDesk desk;
     private final Preferences preferences;
     private final MapShelf maps;
+    private final JsonMapper json;
 
-    SheetController(Blocks blocks, PlanDesk desk, Preferences preferences, MapShelf maps) {
+    SheetController(Blocks blocks, PlanDesk desk, Preferences preferences, MapShelf maps, JsonMapper json) {
+        this.json = json;
         this.maps = maps;
         this.blocks = blocks;
         this.desk = desk;
@@ -110,6 +114,11 @@ class SheetController {
         Planned planned = desk.plan(block.facts());
         UnitChoice units = preferences.units();
         return ResponseEntity.ok().cacheControl(CacheControl.noStore()).body(sheet(block, planned, units));
+    }
+
+    @Override
+    public String json(OpenBlock block, Planned planned, UnitChoice units) {
+        return json.writeValueAsString(sheet(block, planned, units)).replace("<", "\\u003c");
     }
 
     private Sheet sheet(OpenBlock block, Planned planned, UnitChoice units) {

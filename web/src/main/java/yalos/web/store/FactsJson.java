@@ -1,6 +1,9 @@
 package yalos.web.store;
 
+import java.util.Collections;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.function.Function;
@@ -21,6 +24,17 @@ public final class FactsJson {
     private static final JsonMapper JSON = JsonMapper.builder()
             .disable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES)
             .build();
+
+    /** Facts read lately, by their text: a page and a change read the same ones again and again. */
+    private static final Map<String, BlockFacts> LATELY =
+            Collections.synchronizedMap(new LinkedHashMap<>(16, 0.75f, true) {
+                @Override
+                protected boolean removeEldestEntry(Map.Entry<String, BlockFacts> eldest) {
+                    return size() > MOST_LATELY;
+                }
+            });
+
+    private static final int MOST_LATELY = 100;
 
     private FactsJson() {}
 
@@ -71,6 +85,16 @@ public final class FactsJson {
      * @throws Unreadable for facts of a newer form, or text that holds no facts
      */
     public static BlockFacts read(String text) {
+        BlockFacts known = LATELY.get(text);
+        if (known != null) {
+            return known;
+        }
+        BlockFacts facts = unpacked(text);
+        LATELY.put(text, facts);
+        return facts;
+    }
+
+    private static BlockFacts unpacked(String text) {
         try {
             JsonNode root = JSON.readTree(Packed.plain(text));
             int shape = root.path("shape").asInt(0);

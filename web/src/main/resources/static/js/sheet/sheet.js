@@ -87,6 +87,17 @@ export class Sheet {
 
   // --- showing a plan
 
+  /** Draws what a change brought along, in the picture in which the book shows it too; asks for it where it brought nothing. */
+  changed() {
+    if (!this.stale) return;
+    this.stale = false;
+    const brought = document.getElementById("sheet-now");
+    if (brought) {
+      this.show(JSON.parse(brought.textContent), false);
+      brought.remove();
+    } else this.load(false);
+  }
+
   async load(fit) {
     let plan;
     try {
@@ -97,6 +108,12 @@ export class Sheet {
       this.say("The sheet could not be drawn: the program did not answer. Reload the page.");
       return;
     }
+    this.show(plan, fit);
+  }
+
+  show(plan, fit) {
+    // An answer that was asked for earlier and comes later is not drawn over a newer one.
+    if (this.plan && plan.version < this.plan.version) return;
     this.plan = plan;
     const heights = (plan.stationHeights || []).length > 0;
     this.section.ground(Boolean(plan.ground && heights), plan.version);
@@ -116,7 +133,8 @@ export class Sheet {
     this.draw(plan);
     if (fit || fresh || this.fitNext) this.fit();
     this.fitNext = false;
-    this.frame();
+    // At once, or the map were painted twice: with the strips, and again with their ticks.
+    this.drawFrame();
     if (this.field) this.field.load();
     this.element.dataset.drawn = String(plan.version);
   }
@@ -251,14 +269,18 @@ export class Sheet {
     if (!this.map || !this.plan || this.framing) return;
     this.framing = requestAnimationFrame(() => {
       this.framing = 0;
-      const size = this.map.getSize();
-      if (!size || !size[0]) return;
-      const extent = this.view.calculateExtent(size);
-      const resolution = this.view.getResolution();
-      this.drawTicks(extent, resolution);
-      this.element.querySelector(".ticks").innerHTML = gridSvg(extent, size, resolution);
-      this.drawScale(resolution * this.plan.metresPerUnit);
+      this.drawFrame();
     });
+  }
+
+  drawFrame() {
+    const size = this.map.getSize();
+    if (!size || !size[0]) return;
+    const extent = this.view.calculateExtent(size);
+    const resolution = this.view.getResolution();
+    this.drawTicks(extent, resolution);
+    this.element.querySelector(".ticks").innerHTML = gridSvg(extent, size, resolution);
+    this.drawScale(resolution * this.plan.metresPerUnit);
   }
 
   drawTicks(extent, resolution) {
@@ -358,7 +380,10 @@ export class Sheet {
   }
 
   wire() {
-    document.body.addEventListener("sheet-changed", () => this.load(false));
+    document.body.addEventListener("sheet-changed", () => {
+      this.stale = true;
+    });
+    document.body.addEventListener("htmx:afterSwap", () => this.changed());
     document.addEventListener("click", (event) => {
       const tool = event.target.closest("[data-tool]");
       if (tool) this.use(tool.dataset.tool);
