@@ -57,6 +57,9 @@ function marked(kept) {
 async function keep(key, answer) {
   try {
     const pages = await caches.open(PAGES);
+    const changed = answer.headers.get("Last-Modified");
+    const kept = changed && (await pages.match(key, { ignoreVary: true }));
+    if (kept && kept.headers.get("Last-Modified") === changed) return;
     await pages.put(key, answer);
     const keys = await pages.keys();
     for (const old of keys.slice(0, Math.max(0, keys.length - MOST_KEPT))) await pages.delete(old);

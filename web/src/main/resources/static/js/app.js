@@ -117,6 +117,21 @@ document.body.addEventListener("htmx:afterSwap", () => {
   for (const fold of foldsOf(document)) if (folds.has(fold.id)) fold.open = folds.get(fold.id);
 });
 
+// A change leaves the page where it was: whoever presses a row far down finds it under the hand again.
+const SCROLLED = ["#book .book-page", "#book .findings"];
+let scrolled = [];
+document.body.addEventListener("htmx:beforeSwap", (event) => {
+  if (event.detail.target.id !== "book") return;
+  scrolled = SCROLLED.map((name) => document.querySelector(name)?.scrollTop || 0);
+});
+document.body.addEventListener("htmx:afterSwap", (event) => {
+  if (event.detail.target.id !== "book") return;
+  SCROLLED.forEach((name, i) => {
+    const page = document.querySelector(name);
+    if (page && scrolled[i]) page.scrollTop = scrolled[i];
+  });
+});
+
 // A proof that is done in the background brings its layers.
 document.body.addEventListener("htmx:afterSettle", () => {
   const state = document.getElementById("proof-state");

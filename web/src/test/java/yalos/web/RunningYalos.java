@@ -27,17 +27,32 @@ public final class RunningYalos implements BeforeAllCallback {
 
     /** An application of one's own, for tests that stop or restart it. */
     public static ConfigurableApplicationContext application(Path data, int port, String... more) {
-        return run(data, port, false, more);
+        return run(
+                data,
+                port,
+                false,
+                Stream.concat(Stream.of("--yalos.warm-up=false"), Stream.of(more))
+                        .toArray(String[]::new));
+    }
+
+    /** The same as somebody starts it, warmed up in the background. */
+    public static ConfigurableApplicationContext asStarted(Path data) {
+        return run(data, 0, false);
     }
 
     /** An application of one's own with the demo job, without the photos of its take: painting them takes a while. */
     public static ConfigurableApplicationContext demo() {
+        return run(newFolder(), 0, true, "--yalos.demo-take=false", "--yalos.warm-up=false");
+    }
+
+    /** As somebody starts it, warmed up in the background. */
+    public static ConfigurableApplicationContext demoAsStarted() {
         return run(newFolder(), 0, true, "--yalos.demo-take=false");
     }
 
     /** The same with its photos, which are there some time after it stands. */
     public static ConfigurableApplicationContext demoWithTake() {
-        return run(newFolder(), 0, true);
+        return run(newFolder(), 0, true, "--yalos.warm-up=false");
     }
 
     private static ConfigurableApplicationContext run(Path data, int port, boolean demo, String... more) {

@@ -132,6 +132,11 @@ public interface JobMapper {
     @Select(BLOCK + " where b.id = #{id}")
     Optional<BlockRow> block(long id);
 
+    /** The block whose last step was made last, of jobs that are not in the bin. */
+    @Select("select s.block_id from block_step s join block b on b.id = s.block_id join job j on j.id = b.job_id"
+            + " where j.binned_at is null order by s.made_at desc, s.block_id limit 1")
+    Optional<Long> changedLast();
+
     @Select("select id from block where job_id = #{jobId} and lower(name) = lower(#{name})")
     Optional<Long> blockNamed(@Param("jobId") long jobId, @Param("name") String name);
 

@@ -15,7 +15,7 @@ import yalos.web.Visitor;
 /** How long until it is painted, in the browser, on demo block A; for {@code ./yalos bench} alone. */
 @EnabledIfSystemProperty(named = "yalos.paint", matches = "true")
 class PaintTest {
-    private static final int WARM_UP = 100;
+    private static final int WARM_UP = 300;
     private static final int MEASURED = 100;
 
     /**
@@ -39,7 +39,7 @@ class PaintTest {
 
     @Test
     void measure() throws IOException {
-        ConfigurableApplicationContext application = RunningYalos.demo();
+        ConfigurableApplicationContext application = RunningYalos.demoAsStarted();
         try (Browsing browsing = new Browsing()) {
             String url = "http://127.0.0.1:" + RunningYalos.portOf(application);
             Page page = browsing.page(1280, 800);

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.microsoft.playwright.Mouse;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.BoundingBox;
+import java.util.ArrayList;
 import java.util.List;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
@@ -51,6 +52,29 @@ class PatternsOnTheSheetTest {
         page.mouse().click(map.x + map.width * x, map.y + map.height * y);
         // Not a wait for anything: two presses within 300 ms are one double press.
         page.waitForTimeout(320);
+    }
+
+    /** The answer brings what the sheet draws, so nothing is asked for twice; the page stays where it was scrolled to. */
+    @Test
+    void aPressLeavesThePageWhereItWasAndBringsTheSheetAlong() {
+        Page page = open("/blocks/2/strips");
+        page.setViewportSize(1280, 560);
+        List<String> asked = new ArrayList<>();
+        page.onRequest(request -> asked.add(request.url()));
+        Object strips = page.evaluate("window.yalosSheet.plan.strips.length");
+        page.evaluate("document.querySelector('#book .book-page').scrollTop = 60");
+        String version = page.locator("#book").getAttribute("data-version");
+        page.evaluate("document.querySelector('#row-gsd .step[value=\"1\"]').click()");
+        page.waitForFunction(
+                "before => document.getElementById('book').dataset.version !== before"
+                        + " && document.getElementById('sheet').dataset.drawn === document.getElementById('book').dataset.version",
+                version);
+        assertThat(page.evaluate("document.querySelector('#book .book-page').scrollTop"))
+                .isEqualTo(60);
+        assertThat(page.evaluate("window.yalosSheet.plan.strips.length")).isNotEqualTo(strips);
+        assertThat(asked).anyMatch(url -> url.endsWith("/ledger/gsd")).noneMatch(url -> url.contains("sheet.json"));
+        assertThat(page.locator("#sheet-now").count()).isZero();
+        page.context().close();
     }
 
     @Test
