@@ -7,9 +7,9 @@ const COARSE = 3;
 
 /** Light from the north-west, as maps are shaded, and from everywhere. */
 export function sun() {
-  const light = new THREE.DirectionalLight(0xffffff, 2);
+  const light = new THREE.DirectionalLight(0xffffff, 1.2);
   light.position.set(-1, 1.4, -1);
-  return [light, new THREE.AmbientLight(0xffffff, 1.1)];
+  return [light, new THREE.AmbientLight(0xffffff, 1.9)];
 }
 
 /** The ground: low is dark, high is light; a layer may be laid over it. */
@@ -53,7 +53,7 @@ function shade(colours, normals) {
   const light = new THREE.Vector3(-1, 1.4, -1).normalize();
   for (let at = 0; at < colours.length; at += 3) {
     const facing = normals[at] * light.x + normals[at + 1] * light.y + normals[at + 2] * light.z;
-    const lit = 0.55 + 0.55 * Math.max(0, facing);
+    const lit = 0.76 + 0.28 * Math.max(0, facing);
     for (let i = 0; i < 3; i++) colours[at + i] *= lit;
   }
 }
