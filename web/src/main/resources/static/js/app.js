@@ -226,9 +226,17 @@ document.addEventListener("focusin", (event) => {
   if (event.target.matches("input.figure, input.position")) event.target.select();
 });
 
-// Looks change at once; the form tells the program for the next page.
+// Looks change at once, chosen before this script had come as well.
 const look = document.getElementById("look");
-if (look) look.addEventListener("change", () => look.form.submit());
+if (look) {
+  const take = () => {
+    if (look.value === document.documentElement.dataset.look) return;
+    look.form.elements.back.value = location.pathname + location.search;
+    look.form.submit();
+  };
+  look.addEventListener("change", take);
+  take();
+}
 
 for (const form of document.querySelectorAll("form[data-confirm]")) {
   form.addEventListener("submit", (event) => {

@@ -14,7 +14,18 @@ const css = (name) => getComputedStyle(document.documentElement).getPropertyValu
 function smooth() {
   const gl = document.createElement("canvas").getContext("webgl2");
   const info = gl && gl.getExtension("WEBGL_debug_renderer_info");
-  return !(info && /swiftshader|software|llvmpipe/i.test(gl.getParameter(info.UNMASKED_RENDERER_WEBGL)));
+  const processor = info && /swiftshader|software|llvmpipe/i.test(gl.getParameter(info.UNMASKED_RENDERER_WEBGL));
+  gl?.getExtension("WEBGL_lose_context")?.loseContext();
+  return !processor;
+}
+
+/** Graphics memory of what is no longer shown; nothing else gives it back. */
+function letGo(thing) {
+  thing.traverse(({ geometry, material }) => {
+    geometry?.dispose();
+    material?.map?.dispose();
+    material?.dispose();
+  });
 }
 
 class Space {
@@ -81,6 +92,7 @@ class Space {
   /** Everything anew, in the colours of the look. */
   build() {
     const { plan } = this;
+    if (this.scene) letGo(this.scene);
     this.scene = new THREE.Scene();
     this.scene.background = new THREE.Color(css("--paper") || "#f4f0e4");
     this.scene.add(...sun());
@@ -109,6 +121,7 @@ class Space {
     const layer = this.root.querySelector('[name="ground"]').value;
     const { material } = this.ground;
     if (!layer || this.plan.ground.level) {
+      material.map?.dispose();
       material.map = null;
       material.vertexColors = true;
       material.needsUpdate = true;
@@ -118,6 +131,7 @@ class Space {
     new THREE.TextureLoader().load(
       `/blocks/${this.block}/proof/${layer}.png`,
       (picture) => {
+        material.map?.dispose();
         material.map = picture;
         material.vertexColors = false;
         material.needsUpdate = true;
@@ -193,6 +207,7 @@ class Space {
       if (act === "picture") this.save();
     });
     this.root.querySelector('[name="faces"]').addEventListener("change", () => {
+      letGo(this.faces);
       this.scene.remove(this.faces);
       this.faces = facesOf(
         this.plan,
@@ -203,7 +218,6 @@ class Space {
       this.draw();
     });
     this.root.querySelector('[name="ground"]').addEventListener("change", () => this.lay());
-    document.getElementById("look")?.addEventListener("change", () => setTimeout(() => this.build()));
     document.body.addEventListener("sheet-changed", () => this.again());
     this.canvas.addEventListener("keydown", (event) => this.key(event));
     this.canvas.addEventListener("pointermove", (event) => this.hover(event));
@@ -268,6 +282,7 @@ class Space {
     const station = hit ? hit.index : -1;
     if (station === this.station) return;
     this.station = station;
+    letGo(this.hovered);
     this.hovered.clear();
     if (station >= 0) {
       const { stations, frame, passes, upM, unit } = this.plan;
@@ -290,6 +305,7 @@ class Space {
     // A face lies upon its solid: of both the face answers.
     const face = hits.find((one) => one.object.userData.face);
     const hit = face && face.distance - hits[0].distance < 0.2 ? face : hits[0];
+    letGo(this.rays);
     this.rays.clear();
     this.probePlace.replaceChildren();
     this.draw();

@@ -26,7 +26,7 @@ class FrameAdvice {
      * @param look key of the look
      * @param units short name of the units in use
      * @param unitsSent the same in full, as forms send them along
-     * @param path of the page, to come back to
+     * @param path of the page with what was asked of it, to come back to
      * @param person who is signed in; empty where nobody needs to
      * @param trouble why nothing can be changed now; empty where all is well
      */
@@ -47,7 +47,13 @@ class FrameAdvice {
         UnitChoice units = preferences.units();
         String named = units.unit(UnitKind.HEIGHT).symbol() + ", "
                 + units.unit(UnitKind.SPEED).symbol();
-        return new Frame(
-                Look.of(request).key(), named, Preferences.text(units), request.getRequestURI(), disk.trouble(0));
+        return new Frame(Look.of(request).key(), named, Preferences.text(units), path(request), disk.trouble(0));
+    }
+
+    private static String path(HttpServletRequest request) {
+        String asked = request.getQueryString();
+        return request.getMethod().equals("GET") && asked != null
+                ? request.getRequestURI() + "?" + asked
+                : request.getRequestURI();
     }
 }
