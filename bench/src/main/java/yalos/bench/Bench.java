@@ -1,14 +1,11 @@
 package yalos.bench;
 
 import java.io.IOException;
-import java.io.PrintStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.SQLException;
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collection;
-import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import org.openjdk.jmh.results.RunResult;
@@ -21,9 +18,8 @@ import yalos.core.pattern.Patterns;
 
 /** Runs all measurements and writes them to docs/benchmarks.md. */
 public final class Bench {
-    private static final Path REPORT = Path.of("docs/benchmarks.md");
 
-    private final List<String> rows = new ArrayList<>();
+    private final Table table = new Table();
 
     private Bench() {}
 
@@ -42,14 +38,14 @@ public final class Bench {
         double layouts = milliseconds(results, "PlanBench.bestByWholeLayouts") / 1000;
         double count = milliseconds(results, "CountBench.count");
         double plain = 100 * milliseconds(results, "CountBench.countCellByPhoto");
-        row(
+        table.row(
                 "plan of %,d stations".formatted(stations),
                 plan,
                 "bands cut by the geometry library, no stations",
                 bands,
                 "5 ms");
-        row("best of 360 directions for it", best, "360 whole flights", layouts, "60 ms");
-        row(
+        table.row("best of 360 directions for it", best, "360 whole flights", layouts, "60 ms");
+        table.row(
                 "count grid of %,d photos, 1 km² at 0.5 m".formatted(photos),
                 count,
                 "every cell against every photo (1 % measured, times 100)",
@@ -57,38 +53,38 @@ public final class Bench {
                 "");
         Optional<Double> gdal = GdalBaseline.milliseconds();
         if (gdal.isPresent()) {
-            row("the same", count, "gdal_rasterize -add of the same footprints", gdal.get(), "5 times faster");
+            table.row("the same", count, "gdal_rasterize -add of the same footprints", gdal.get(), "5 times faster");
         } else {
-            rows.add("| the same | | gdal_rasterize is not installed | | | |");
+            table.add("| the same | | gdal_rasterize is not installed | | | |");
         }
         solve(results);
         ground();
         ServedFigures served = ServedFigures.measure();
-        row(
+        table.row(
                 "ledger change over HTTP, 95th percentile, %,d stations".formatted(served.stations()),
                 served.changeP95Ms(),
                 "GET /icon.svg, 95th percentile",
                 served.staticP95Ms(),
                 "80 ms");
-        row(
+        table.row(
                 "the first ledger change after the start",
                 served.firstChangeMs(),
                 "ledger change, 95th percentile",
                 served.changeP95Ms(),
                 "250 ms");
-        row(
+        table.row(
                 "page of the Strips stage over HTTP, 95th percentile",
                 served.pageP95Ms(),
                 "GET /icon.svg, 95th percentile",
                 served.staticP95Ms(),
                 "100 ms");
-        row(
+        table.row(
                 "list of %,d blocks over HTTP, 95th percentile".formatted(ServedFigures.BLOCKS),
                 served.listP95Ms(),
                 "GET /icon.svg, 95th percentile",
                 served.staticP95Ms(),
                 "300 ms");
-        row(
+        table.row(
                 "start of the built application",
                 served.startMs(),
                 "the same without class-data archive",
@@ -98,13 +94,13 @@ public final class Bench {
         space();
         load(served.load());
         DiskBench disk = DiskBench.measure();
-        row(
+        table.row(
                 "a change on the disk before it is confirmed, one operator",
                 disk.forcedMs(),
                 "the same change, not forced out",
                 disk.keptMs(),
-                "the price of two fsyncs, %s each".formatted(time(disk.fsyncMs())));
-        row(
+                "the price of two fsyncs, %s each".formatted(Table.time(disk.fsyncMs())));
+        table.row(
                 "best direction over an outline of 20,000 corners",
                 EdgeBench.bestDirectionMs(20_000),
                 "ten times that of 2,000",
@@ -118,7 +114,7 @@ public final class Bench {
         network(NetworkBench.measure());
         sorties(SortieBench.measure());
         RehearsalBench rehearsal = RehearsalBench.measure();
-        row(
+        table.row(
                 "45 minutes in the air simulated, a tenth of a second at a time",
                 rehearsal.simulatedMs(),
                 "place and battery asked of the closed forms as often",
@@ -126,13 +122,13 @@ public final class Bench {
                 "1 s");
         take(TakeBench.measure());
         faces(FacesBench.measure());
-        row(
+        table.row(
                 "plan of a square kilometre at 0.38 cm, direction fixed",
                 PatternBench.hugeMs(true),
                 "the same at 2 cm, direction free",
                 PatternBench.hugeMs(false),
                 "500 ms");
-        report();
+        table.report();
     }
 
     /** What the browser measured just before; see PaintTest. */
@@ -144,15 +140,16 @@ public final class Bench {
         double[] ms = Arrays.stream(Files.readString(file).split(" "))
                 .mapToDouble(Double::parseDouble)
                 .toArray();
-        row(
+        table.row(
                 "nudge until sheet and ledger are painted, demo block A, 95th percentile",
                 ms[1],
                 "ledger change over HTTP, 95th percentile",
                 served.changeP95Ms(),
                 "100 ms");
-        row("the same, in the middle", ms[3], "ledger change over HTTP, 95th percentile", served.changeP95Ms(), "");
-        row("the first of them after a start", ms[0], "the 95th percentile", ms[1], "250 ms");
-        row(
+        table.row(
+                "the same, in the middle", ms[3], "ledger change over HTTP, 95th percentile", served.changeP95Ms(), "");
+        table.row("the first of them after a start", ms[0], "the 95th percentile", ms[1], "250 ms");
+        table.row(
                 "page until its sheet is painted, 95th percentile",
                 ms[2],
                 "page over HTTP, 95th percentile",
@@ -168,7 +165,7 @@ public final class Bench {
         String[] figures = Files.readString(file).split(" ");
         double frames = Double.parseDouble(figures[1]);
         double most = Double.parseDouble(figures[2]);
-        row(
+        table.row(
                 "a frame of the look from anywhere while it turns, %s photos, drawn by the processor"
                         .formatted(figures[0]),
                 1000 / frames,
@@ -179,35 +176,42 @@ public final class Bench {
 
     /** Times against the least possible, area over strip spacing and speed. */
     private void patterns(PatternBench bench, PatternBench rounded, PatternBench wings) {
-        rows.add(
+        table.add(
                 "| flight time over the least possible, 1,000 concave outlines, mean | %.3f | one sweep in its best direction | %.3f | %.2f | 1.4 |"
                         .formatted(bench.mean(), bench.single(), bench.single() / bench.mean()));
-        rows.add("| the same, worst; %d of them slower than one sweep | %.3f |  |  |  | none slower |"
+        table.add("| the same, worst; %d of them slower than one sweep | %.3f |  |  |  | none slower |"
                 .formatted(bench.slower(), bench.worst()));
-        rows.add("| saved on the %d that are flown in cells | %.1f %% |  |  |  | 5 %% |"
+        table.add("| saved on the %d that are flown in cells | %.1f %% |  |  |  | 5 %% |"
                 .formatted(bench.cells(), bench.saved() * 100));
-        rows.add(
+        table.add(
                 "| flight time over the least possible, turns rounded; %d of them slower than one sweep | %.3f | turns square | %.3f | %.2f | 1.4 |"
                         .formatted(rounded.slower(), rounded.mean(), bench.mean(), bench.mean() / rounded.mean()));
-        rows.add(
+        table.add(
                 "| flight time over the least possible, 1,000 outlines with wings; %d of them slower than one sweep | %.3f | one sweep in its best direction | %.3f | %.2f |  |"
                         .formatted(wings.slower(), wings.mean(), wings.single(), wings.single() / wings.mean()));
-        rows.add("| saved on the %d of these that are flown in cells | %.1f %% |  |  |  | 5 %% |"
+        table.add("| saved on the %d of these that are flown in cells | %.1f %% |  |  |  | 5 %% |"
                 .formatted(wings.cells(), wings.saved() * 100));
-        row("plan of a concave outline, cells tried", bench.planMs(), "one sweep alone", bench.singleMs(), "100 ms");
+        table.row(
+                "plan of a concave outline, cells tried",
+                bench.planMs(),
+                "one sweep alone",
+                bench.singleMs(),
+                "100 ms");
     }
 
     private void take(TakeBench bench) {
         double all = bench.readMs() + bench.matchedMs() + bench.provedMs();
-        row("1,000 photos of 10 MB read, matched, proved", all, "every byte of them read", bench.bytesMs(), "60 s");
-        row("what they say of themselves read", bench.readMs(), "every byte of them read", bench.bytesMs(), "");
-        row("each with its station, pictures judged", bench.matchedMs(), "the same proved", bench.provedMs(), "");
-        row("proved as flown, a quarter of a million cells", bench.provedMs(), "as planned", bench.plannedMs(), "");
-        row("a picture of 20 megapixels looked at", bench.seenMs(), "decoded whole", bench.decodedMs(), "");
+        table.row(
+                "1,000 photos of 10 MB read, matched, proved", all, "every byte of them read", bench.bytesMs(), "60 s");
+        table.row("what they say of themselves read", bench.readMs(), "every byte of them read", bench.bytesMs(), "");
+        table.row("each with its station, pictures judged", bench.matchedMs(), "the same proved", bench.provedMs(), "");
+        table.row(
+                "proved as flown, a quarter of a million cells", bench.provedMs(), "as planned", bench.plannedMs(), "");
+        table.row("a picture of 20 megapixels looked at", bench.seenMs(), "decoded whole", bench.decodedMs(), "");
     }
 
     private void faces(FacesBench bench) {
-        row(
+        table.row(
                 "40 walls proved, %,d cells of 5 cm, 1,200 photos, all layers".formatted(bench.cells()),
                 bench.provedMs(),
                 "every cell against every photo (1 % measured, times 100, shared by the processors)",
@@ -216,36 +220,36 @@ public final class Bench {
     }
 
     private void wings(WingBench bench) {
-        row(
+        table.row(
                 "finest GSD of a wing for 2 battery sets over a concave outline",
                 bench.solveMs(),
                 "the same for a multirotor",
                 bench.rotorMs(),
                 "500 ms");
-        row(
+        table.row(
                 "plan of %d strips of a wing, the best order chosen".formatted(bench.strips()),
                 bench.orderMs(),
                 "every order and direction of them tried",
                 bench.allMs(),
                 "");
-        rows.add("| turns of that order | %.1f m | the least of all orders | %.1f m | %.3f | 1.000 |"
+        table.add("| turns of that order | %.1f m | the least of all orders | %.1f m | %.3f | 1.000 |"
                 .formatted(bench.turnsM(), bench.leastM(), bench.leastM() / bench.turnsM()));
     }
 
     private void sorties(SortieBench bench) {
-        row(
+        table.row(
                 "2,000 stations cut into sorties",
                 bench.splitMs(),
                 "plain loops, every piece looked at whole",
                 bench.plainMs(),
                 "100 ms");
-        row(
+        table.row(
                 "launch points of a square kilometre, 2,500 places",
                 bench.searchMs(),
                 "sorties cut properly from each (10 measured, taken for all)",
                 bench.eachMs(),
                 "3 s");
-        row(
+        table.row(
                 "shadows of one hour on 1 million cells",
                 bench.shadeMs(),
                 "rays marched metre by metre (1 % measured, times 100, shared by the processors)",
@@ -254,19 +258,19 @@ public final class Bench {
     }
 
     private void network(NetworkBench bench) {
-        row(
+        table.row(
                 "expected accuracy of 200 photos and 600 points",
                 bench.smallMs(),
                 "a matrix of as many unknowns inverted by the linear algebra library",
                 bench.denseMs(),
                 "1 s");
-        row(
+        table.row(
                 "expected accuracy of 1,500 photos and 4,000 points",
                 bench.largeMs(),
                 "7.5 times that of 200",
                 7.5 * bench.smallMs(),
                 "20 s");
-        row(
+        table.row(
                 "twenty layouts of control on 200 photos, adjusted once",
                 bench.layoutsMs(),
                 "the same, each adjusted by itself",
@@ -276,24 +280,24 @@ public final class Bench {
 
     private void load(LoadRun load) {
         String operators = "%d operators for a minute, %d errors".formatted(LoadRun.OPERATORS, load.errors());
-        row(
+        table.row(
                 "pages of " + operators + ", 95th percentile",
                 load.readP95Ms(),
                 "GET /icon.svg under the same load",
                 load.staticP95Ms(),
                 "300 ms");
-        row(
+        table.row(
                 "changes of the same, 95th percentile",
                 load.changeP95Ms(),
                 "GET /icon.svg under the same load",
                 load.staticP95Ms(),
                 "500 ms");
-        rows.add("| memory of the process after a minute of it | %.0f MB | after 20 s | %.0f MB | %.2f | steady |"
+        table.add("| memory of the process after a minute of it | %.0f MB | after 20 s | %.0f MB | %.2f | steady |"
                 .formatted(load.megabytesLate(), load.megabytesEarly(), load.megabytesEarly() / load.megabytesLate()));
     }
 
     private void solve(Collection<RunResult> results) {
-        row(
+        table.row(
                 "finest GSD for 2 battery sets, direction free",
                 milliseconds(results, "PlanBench.solveByBatteries") / 1000,
                 "GSDs tried one after the other, a hundredth of a centimetre apart",
@@ -310,22 +314,22 @@ public final class Bench {
         double million = milliseconds(counts, "count", "1000");
         double baseline = 100 * milliseconds(plain, "plain", "1000") / processors;
         String photos = "%,d photos".formatted(GroundBench.photos(1000).size());
-        row(
+        table.row(
                 "proof with occlusion, 1 million cells, " + photos,
                 million,
                 "every cell against every photo, rays marched (1 % measured, times 100, shared by the processors)",
                 baseline,
                 "1.5 s, 100 times faster");
-        row("the same with every layer", milliseconds(every, "everyLayer", "1000"), "photos alone", million, "");
+        table.row("the same with every layer", milliseconds(every, "everyLayer", "1000"), "photos alone", million, "");
         double quarter = milliseconds(counts, "count", "500");
-        row(
+        table.row(
                 "a quarter of a million cells, %,d photos"
                         .formatted(GroundBench.photos(500).size()),
                 quarter,
                 "a quarter of the million's time",
                 million / 4,
                 "grows with what is seen");
-        row(
+        table.row(
                 "ten million cells, %,d photos"
                         .formatted(GroundBench.photos(3160).size()),
                 milliseconds(counts, "count", "3160"),
@@ -372,35 +376,5 @@ public final class Bench {
                 .orElseThrow()
                 .getPrimaryResult()
                 .getScore();
-    }
-
-    private void row(String what, double ms, String baseline, double baselineMs, String target) {
-        rows.add("| %s | %s | %s | %s | %.2f | %s |"
-                .formatted(what, time(ms), baseline, time(baselineMs), baselineMs / ms, target));
-    }
-
-    private static String time(double ms) {
-        return ms >= 1000
-                ? "%.1f s".formatted(ms / 1000)
-                : ms >= 10 ? "%.0f ms".formatted(ms) : "%.2f ms".formatted(ms);
-    }
-
-    private void report() throws IOException {
-        StringBuilder text = new StringBuilder();
-        text.append("# Benchmarks\n\n")
-                .append(
-                        "Made by `./yalos bench`. Times are of one machine on one day and say little; the ratio, baseline over ours in the\n")
-                .append(
-                        "same run, says more: above 1 ours is quicker. Targets are those the project set itself. %d processors, Java %s.\n\n"
-                                .formatted(Runtime.getRuntime().availableProcessors(), Runtime.version()))
-                .append("| measured | time | baseline | its time | ratio | target |\n|---|---|---|---|---|---|\n");
-        rows.forEach(row -> text.append(row).append('\n'));
-        text.append(
-                        "\nMemory of a proof: 2 bytes a cell for each count, 4 for each other layer, 26 for all of them; besides them the ground's\n")
-                .append("heights, 4 bytes a cell. Nothing else grows with the cells.\n");
-        Files.createDirectories(REPORT.getParent());
-        Files.writeString(REPORT, text.toString());
-        PrintStream out = System.out;
-        out.println(text);
     }
 }

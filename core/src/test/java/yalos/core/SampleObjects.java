@@ -98,16 +98,7 @@ public final class SampleObjects {
     }
 
     public static Rings rings(String object, double off) {
-        return new Rings(
-                object,
-                StandOff.of(metres(off)),
-                Optional.empty(),
-                Optional.empty(),
-                Optional.empty(),
-                OptionalInt.empty(),
-                OptionalInt.empty(),
-                Optional.empty(),
-                StructurePass.Habit.USUAL);
+        return Rings.usual(object, StandOff.of(metres(off)));
     }
 
     public static UnderDeck under(double off, double up) {

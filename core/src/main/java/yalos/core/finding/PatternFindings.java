@@ -7,6 +7,7 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.function.Consumer;
 import yalos.core.flight.Alignment;
+import yalos.core.flight.Arc;
 import yalos.core.flight.Turn;
 import yalos.core.height.HeightReference;
 import yalos.core.pattern.Crossing;
@@ -40,6 +41,7 @@ final class PatternFindings {
                     PatternFindings::wingLooksAhead,
                     PatternFindings::alignment,
                     PatternFindings::turnsInside,
+                    PatternFindings::turnsRounded,
                     PatternFindings::changesThatWait,
                     PatternFindings::weakWind,
                     PatternFindings::directionAskedAgain));
@@ -91,6 +93,26 @@ final class PatternFindings {
                                     Turn.beyondM(
                                             plan.request().aircraft(),
                                             plan.design().speedMps()))));
+        }
+    }
+
+    /** Files hold strips, not the ways between: how it turns is set on the aircraft. */
+    private void turnsRounded() {
+        if (!plan.timeline().pace().rounding()) {
+            return;
+        }
+        double reach = plan.flight().legs().stream()
+                .filter(Arc.class::isInstance)
+                .mapToDouble(leg -> ((Arc) leg).radiusM())
+                .max()
+                .orElse(0);
+        double saved = plan.timeline().roundingSavesS();
+        if (reach > 0 && saved > 0) {
+            found.add(
+                    NOTE,
+                    "turns-rounded",
+                    "Turns are rounded, up to %s beyond the strips. Files hold strips, not turns: set the aircraft so; turning square it takes about %s longer."
+                            .formatted(found.text(UnitKind.DISTANCE, reach), found.text(UnitKind.DURATION, saved)));
         }
     }
 

@@ -1,5 +1,7 @@
 package yalos.core.flight;
 
+import java.util.Arrays;
+import java.util.Comparator;
 import java.util.Optional;
 import yalos.core.geodesy.PlanePoint;
 import yalos.core.kit.Aircraft;
@@ -52,9 +54,9 @@ public final class Pace {
         return rounding;
     }
 
-    /** The same with turns back in a bend, or without. */
-    public Pace rounding(boolean other) {
-        return new Pace(aircraft, wind, other);
+    /** The same with turns back in a bend. */
+    Pace bending() {
+        return new Pace(aircraft, wind, true);
     }
 
     /** What flies. */
@@ -160,16 +162,27 @@ public final class Pace {
 
     /** The quickest bend that a multirotor turns back in, where it may and that is quicker than to stop nearly, shift and speed up. */
     Optional<RoundTurn> bend(Turn turn, double speedMps) {
-        RoundTurn best = null;
-        double least = straightS(turn.straightM(), turn.straightRad(), speedMps);
-        for (double share : rounding ? BENDS : new double[0]) {
-            Optional<RoundTurn> round = RoundTurn.of(turn, aircraft, speedMps, share);
-            if (round.isPresent() && roundS(round.get()) < least) {
-                least = roundS(round.get());
-                best = round.get();
-            }
-        }
-        return Optional.ofNullable(best);
+        return quickest(turn, speedMps).filter(round -> roundS(round) < squareS(turn, speedMps));
+    }
+
+    private Optional<RoundTurn> quickest(Turn turn, double speedMps) {
+        return rounding
+                ? Arrays.stream(BENDS)
+                        .mapToObj(share -> RoundTurn.of(turn, aircraft, speedMps, share))
+                        .flatMap(Optional::stream)
+                        .min(Comparator.comparingDouble(this::roundS))
+                : Optional.empty();
+    }
+
+    /** How many seconds less than square a turn back takes in its quickest bend; 0 where it may not bend, or that is no quicker. */
+    double bendSavesS(Turn turn, double speedMps) {
+        return quickest(turn, speedMps)
+                .map(round -> Math.max(0, squareS(turn, speedMps) - roundS(round)))
+                .orElse(0.0);
+    }
+
+    private double squareS(Turn turn, double speedMps) {
+        return straightS(turn.straightM(), turn.straightRad(), speedMps);
     }
 
     /** Seconds for a bend, less what its lines gain: they are counted as braked for a corner, and are braked for less. */
@@ -189,10 +202,11 @@ public final class Pace {
                                 .seconds();
             }
         }
+        double back = track + Math.PI;
         double gained = brakingS(track, wanted, cornerMps())
-                - brakingS(track, wanted, round.speedMps())
-                + brakingS(track + Math.PI, wanted, cornerMps())
-                - brakingS(track + Math.PI, wanted, round.speedMps());
+                - brakingS(track, wanted, round.intoMps())
+                + brakingS(back, wanted, cornerMps())
+                - brakingS(back, wanted, round.outOfMps());
         return Math.max(0, seconds - gained);
     }
 
@@ -203,10 +217,10 @@ public final class Pace {
         return full > 0 ? lost * lost / (2 * aircraft.accelerationMps2() * full) : 0;
     }
 
-    /** Seconds for the way round from the end of a line into the next, as {@link Turn#ways} lays it. */
+    /** Seconds for the way round from the end of a line into the next, as {@link Turn#ways} lays it; of bends about, by the widest. */
     public double turnS(Turn turn, double speedMps) {
         if (!aircraft.kind().wing()) {
-            double square = straightS(turn.straightM(), turn.straightRad(), speedMps);
+            double square = squareS(turn, speedMps);
             return rounding
                     ? RoundTurn.of(turn, aircraft, speedMps, 1)
                             .map(round -> Math.min(square, roundS(round)))

@@ -31,7 +31,7 @@ record RoundTurn(
     private static final double PARALLEL = 1e-6;
 
     private static final double HAIR_RAD = 1e-6;
-    private static final double HAIR_M = 0.01;
+    private static final double HAIR_M = 1e-6;
 
     /**
      * The bend whose arcs are as wide as lines and speed leave use for, or narrower.
@@ -86,13 +86,13 @@ record RoundTurn(
         return arc.pointAt(arc.lengthM());
     }
 
-    /** Speed into the straight: as on the line where no arc lies between. */
+    /** Speed out of the line before, which is that into the straight: as on the line where no arc lies between. */
     double intoMps() {
-        return firstRad < HAIR_RAD ? wantedMps : speedMps;
+        return firstRad < HAIR_RAD && straightM > HAIR_M ? wantedMps : speedMps;
     }
 
-    /** Speed out of the straight. */
+    /** Speed out of the straight, which is that into the next line. */
     double outOfMps() {
-        return firstRad > Math.PI - HAIR_RAD ? wantedMps : speedMps;
+        return firstRad > Math.PI - HAIR_RAD && straightM > HAIR_M ? wantedMps : speedMps;
     }
 }

@@ -21,50 +21,6 @@ public final class Timeline {
     private final List<Span> spans;
     private final double totalS;
 
-    /** How one leg, or a run of them, is gone through. */
-    private sealed interface Motion permits Still, Straight, Round {
-        double seconds();
-    }
-
-    private record Still(double seconds) implements Motion {}
-
-    private record Straight(SpeedProfile profile) implements Motion {
-        @Override
-        public double seconds() {
-            return profile.seconds();
-        }
-    }
-
-    private record Round(Arc arc, double[] doneS) implements Motion {
-        @Override
-        public double seconds() {
-            return doneS[doneS.length - 1];
-        }
-
-        double alongM(double seconds) {
-            double piece = arc.lengthM() / doneS.length;
-            double before = 0;
-            for (int i = 0; i < doneS.length; i++) {
-                if (seconds < doneS[i]) {
-                    return piece * (i + (seconds - before) / (doneS[i] - before));
-                }
-                before = doneS[i];
-            }
-            return arc.lengthM();
-        }
-
-        double groundMps(double seconds) {
-            double before = 0;
-            for (double done : doneS) {
-                if (seconds < done) {
-                    return arc.lengthM() / doneS.length / (done - before);
-                }
-                before = done;
-            }
-            return arc.lengthM() / doneS.length / (before - doneS[doneS.length - 2]);
-        }
-    }
-
     /**
      * A leg with the time it begins and ends, in seconds from the first leg's start.
      *
@@ -139,20 +95,21 @@ public final class Timeline {
     private Motion motion(int first, int end) {
         Leg leg = flight.legs().get(first);
         if (leg instanceof Hover hover) {
-            return new Still(hover.seconds());
+            return new Motion.Still(hover.seconds());
         }
         if (leg instanceof Climb climb) {
-            return new Still(pace.climbS(climb.byM()));
+            return new Motion.Still(pace.climbS(climb.byM()));
         }
         if (leg instanceof Arc arc) {
-            return new Round(arc, pace.arcS(arc));
+            return new Motion.Round(arc, pace.arcS(arc));
         }
         Way way = (Way) leg;
         double length = 0;
         for (int i = first; i < end; i++) {
             length += ((Way) flight.legs().get(i)).lengthM();
         }
-        return new Straight(pace.profile(length, way.trackRadAt(0), way.speedMps(), startMps(first), endMps(end)));
+        return new Motion.Straight(
+                pace.profile(length, way.trackRadAt(0), way.speedMps(), startMps(first), endMps(end)));
     }
 
     /** Speed at the corner before a leg: none after a hover. */
@@ -195,7 +152,7 @@ public final class Timeline {
         for (int i = first; i < end; i++) {
             Leg leg = flight.legs().get(i);
             double to = now + motion.seconds();
-            if (motion instanceof Straight straight && i + 1 < end) {
+            if (motion instanceof Motion.Straight straight && i + 1 < end) {
                 to = now + straight.profile().secondsAt(ahead + ((Way) leg).lengthM());
             }
             legs.add(new Timed(leg, from, to, motion, now, ahead));
@@ -220,26 +177,25 @@ public final class Timeline {
         return totalS;
     }
 
-    /** About how many seconds less it took if turns back were made in a bend, where that is quicker; 0 where they are, or none could be. */
+    /** About how many seconds less turns back take in a bend, where that is quicker, than square; whether they are flown so or not. */
     public double roundingSavesS() {
-        if (pace.rounding() || pace.aircraft().kind().wing()) {
-            return 0;
-        }
-        Pace round = pace.rounding(true);
+        Pace bending = pace.bending();
         double saved = 0;
         Line before = null;
         for (int i = 0; i < flight.legs().size(); i++) {
-            Leg leg = flight.legs().get(i);
-            boolean turned = i > 0 && flight.legs().get(i - 1) instanceof Link link && link.kind() == Link.Kind.TURN;
-            if (leg instanceof Line line) {
-                if (before != null && turned) {
+            if (flight.legs().get(i) instanceof Line line) {
+                if (before != null && turn(flight.legs().get(i - 1))) {
                     Turn turn = new Turn(before.to(), before.trackRad(), line.from(), line.trackRad());
-                    saved += pace.turnS(turn, line.speedMps()) - round.turnS(turn, line.speedMps());
+                    saved += bending.bendSavesS(turn, line.speedMps());
                 }
                 before = line;
             }
         }
         return Double.isFinite(saved) ? saved : 0;
+    }
+
+    private static boolean turn(Leg leg) {
+        return leg instanceof Arc || leg instanceof Link link && link.kind() == Link.Kind.TURN;
     }
 
     /** All legs with their times. */
@@ -260,7 +216,7 @@ public final class Timeline {
      */
     double level(int leg, double fromS, double toS, DoubleUnaryOperator perSecond) {
         Timed timed = legs.get(leg);
-        if (timed.motion() instanceof Straight straight) {
+        if (timed.motion() instanceof Motion.Straight straight) {
             double track = ((Way) timed.leg()).trackRadAt(0);
             return Tally.between(
                     straight.profile(),
@@ -268,7 +224,7 @@ public final class Timeline {
                     toS - timed.runFromS(),
                     ground -> perSecond.applyAsDouble(pace.airspeedMps(track, ground)));
         }
-        if (timed.motion() instanceof Round round) {
+        if (timed.motion() instanceof Motion.Round round) {
             Arc arc = round.arc();
             double sum = 0;
             double before = 0;
@@ -302,7 +258,7 @@ public final class Timeline {
         double[] seconds = new double[flight.exposures().size()];
         for (Timed timed : legs) {
             if (timed.leg() instanceof Line line) {
-                SpeedProfile profile = ((Straight) timed.motion()).profile();
+                SpeedProfile profile = ((Motion.Straight) timed.motion()).profile();
                 for (int i = 0; i < line.exposures(); i++) {
                     Exposure exposure = flight.exposures().get(line.firstExposure() + i);
                     double along = line.from().distanceM(exposure.point());
@@ -325,11 +281,11 @@ public final class Timeline {
                 .or(() -> legs.isEmpty() ? Optional.empty() : Optional.of(legs.get(legs.size() - 1)))
                 .orElseThrow(() -> new IllegalStateException("a flight without legs"));
         double since = Math.max(0, Math.min(timed.toS(), seconds) - timed.runFromS());
-        if (timed.motion() instanceof Straight straight) {
+        if (timed.motion() instanceof Motion.Straight straight) {
             double along = straight.profile().metresAt(since) - timed.aheadM();
             return moving((Way) timed.leg(), along, straight.profile().speedAt(since));
         }
-        if (timed.motion() instanceof Round round) {
+        if (timed.motion() instanceof Motion.Round round) {
             return moving((Way) timed.leg(), round.alongM(since), round.groundMps(since));
         }
         double share =

@@ -14,6 +14,7 @@ import yalos.core.site.Prism;
 import yalos.core.site.Structure;
 import yalos.core.site.Structure.Built;
 import yalos.core.units.Measure;
+import yalos.core.units.Unit;
 
 /**
  * Runs along the walls of an object, so far off, the camera square to each wall; round corners that bend outward with photos through the turn.
@@ -41,6 +42,12 @@ public record Facade(
         implements StructurePass {
     /** Between photos through a turn, at most: neighbours must show enough of the same (common practice). */
     private static final double MOST_TURN_RAD = Math.toRadians(15);
+
+    /** As it is usual: along the walls, tilted at the foot and over the roof edge, rounded, straight down over the roof too. */
+    public static Facade usual(String object, StandOff off) {
+        return new Facade(
+                object, off, false, Measure.of(20, Unit.DEGREE), Measure.of(45, Unit.DEGREE), true, true, Habit.USUAL);
+    }
 
     public Facade {
         InputFault.within("footTilt", Math.toDegrees(footTilt.si()), -60, 60, "°");

@@ -38,6 +38,20 @@ public record Rings(
     /** Neighbouring photos look from no farther apart than this, so that they match (common practice). */
     private static final int FEWEST_PHOTOS = 24;
 
+    /** As it is usual: all of it by the stand-off and the overlaps. */
+    public static Rings usual(String object, StandOff off) {
+        return new Rings(
+                object,
+                off,
+                Optional.empty(),
+                Optional.empty(),
+                Optional.empty(),
+                OptionalInt.empty(),
+                OptionalInt.empty(),
+                Optional.empty(),
+                Habit.USUAL);
+    }
+
     public Rings {
         radius.ifPresent(m -> InputFault.within("radius", m.si(), 1, 2000, "m"));
         rings.ifPresent(n -> InputFault.within("rings", n, 1, MOST_RINGS, ""));

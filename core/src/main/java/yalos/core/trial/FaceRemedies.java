@@ -4,7 +4,6 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
-import java.util.OptionalInt;
 import java.util.function.UnaryOperator;
 import yalos.core.fault.Patience;
 import yalos.core.pattern.Circles;
@@ -155,29 +154,12 @@ public final class FaceRemedies {
         boolean rings = flown(now, object, Rings.class);
         boolean deck = object.parts().stream().anyMatch(part -> part.kind() == Structure.Kind.DECK);
         if (!facade) {
-            Facade more = new Facade(
-                    object.name(),
-                    standing,
-                    false,
-                    Measure.of(20, Unit.DEGREE),
-                    Measure.of(45, Unit.DEGREE),
-                    true,
-                    true,
-                    StructurePass.Habit.USUAL);
+            Facade more = Facade.usual(object.name(), standing);
             added.add(new Candidate(
                     "facade-" + object.name(), "Add a facade of “%s”".formatted(object.name()), now.adding(more)));
         }
         if (!rings) {
-            Rings more = new Rings(
-                    object.name(),
-                    standing,
-                    Optional.empty(),
-                    Optional.empty(),
-                    Optional.empty(),
-                    OptionalInt.empty(),
-                    OptionalInt.empty(),
-                    Optional.empty(),
-                    StructurePass.Habit.USUAL);
+            Rings more = Rings.usual(object.name(), standing);
             added.add(new Candidate(
                     "rings-" + object.name(), "Add rings round “%s”".formatted(object.name()), now.adding(more)));
         }

@@ -1,6 +1,7 @@
 package yalos.core.units;
 
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 
 /** Figures that read easily: 1, 2 or 5 times a power of ten. */
@@ -9,6 +10,8 @@ public final class RoundFigures {
     private static final double LEAST = 1e-9;
     /** A figure computed as 1.9999999 is 2. */
     private static final double HAIR = 1e-6;
+    /** Limits nearer to each other, in steps, make a class too narrow to see. */
+    private static final double NEAR = 0.4;
 
     private RoundFigures() {}
 
@@ -52,6 +55,22 @@ public final class RoundFigures {
         }
         if (limits.isEmpty()) {
             limits.add(first);
+        }
+        return limits;
+    }
+
+    /**
+     * The same with one limit more that counts, such as what is asked; those so near that nobody could tell them apart are left out.
+     *
+     * @param counts infinite for none
+     */
+    public static List<Double> limits(double least, double most, int classes, double leastStep, double counts) {
+        List<Double> limits = limits(least, most, classes, leastStep);
+        if (Double.isFinite(counts)) {
+            double step = limits.size() > 1 ? limits.get(1) - limits.get(0) : counts;
+            limits.removeIf(limit -> Math.abs(limit - counts) < NEAR * step);
+            limits.add(counts);
+            Collections.sort(limits);
         }
         return limits;
     }

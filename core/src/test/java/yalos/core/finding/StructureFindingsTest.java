@@ -283,4 +283,60 @@ class StructureFindingsTest {
                         .share())
                 .isGreaterThan(0.97);
     }
+
+    /** Strips at 30 m over a house of 28 m, 4 m to be kept: 2 m are left. At 60 m nothing is said of it. */
+    @Test
+    void stripsThatComeTooNearAnObjectStop() {
+        assertThat(said(strips(30))).contains("stop object-near");
+        assertThat(said(strips(60))).doesNotContain("stop object-near");
+        assertThat(sentence(strips(30), "object-near"))
+                .contains("within 2.0 m of “house”")
+                .contains("4.0 m are to be kept");
+    }
+
+    private static BlockPlan strips(double heightM) {
+        Structures kept = new Structures(List.of(house(28)), List.of(), Measure.of(4, Unit.METRE), false, false);
+        return new PlanRequest(
+                        Kit.of(Aircraft.smallMultirotor(), Samples.twentyMegapixel()),
+                        Pins.ofHeight(heightM),
+                        AREA,
+                        Optional.of(Samples.at(20, 20)),
+                        OptionalInt.of(32630))
+                .with(Patterns.SINGLE.with(kept))
+                .plan();
+    }
+
+    private static String sentence(BlockPlan plan, String key) {
+        return Findings.of(Case.of(plan, Brief.EMPTY), UnitChoice.METRIC).stream()
+                .filter(finding -> finding.key().equals(key))
+                .map(Finding::sentence)
+                .findFirst()
+                .orElseThrow();
+    }
+
+    /** Rock on both sides leaves no way round the house but over it, which a ceiling of 7 m above its foot forbids. */
+    @Test
+    void aWayOverTheCeilingOfItsPassStops() {
+        DoubleBinaryOperator gorge = (x, y) -> Math.abs(x) < 13 ? 200 : 240;
+        StructurePass.Habit low = new StructurePass.Habit(
+                StructurePass.Habit.USUAL.forward(),
+                StructurePass.Habit.USUAL.side(),
+                Optional.empty(),
+                Optional.empty(),
+                Optional.of(Measure.of(7, Unit.METRE)));
+        BlockPlan plan = plan(gorge, List.of(), facade(8, low));
+        assertThat(said(plan)).contains("stop round-limits").anyMatch(one -> one.endsWith("round-left-out"));
+        assertThat(said(plan(gorge, List.of(), facade(8, StructurePass.Habit.USUAL))))
+                .doesNotContain("stop round-limits");
+    }
+
+    /** What is near, alone and left out is said of every such flight. */
+    @Test
+    void cautionsOfFlyingNearWallsAreNeverMissing() {
+        BlockPlan plan = plan((x, y) -> 200, List.of(), facade(8, StructurePass.Habit.USUAL));
+        assertThat(said(plan)).contains("note near-walls", "note objects-alone");
+        assertThat(sentence(plan, "near-walls")).contains("8.0 m off").contains("people away from below");
+        assertThat(sentence(plan, "objects-alone")).contains("all %,d photos".formatted(plan.photos()));
+        assertThat(said(strips(60))).doesNotContain("note near-walls", "note objects-alone");
+    }
 }

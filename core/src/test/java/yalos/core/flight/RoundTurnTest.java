@@ -16,11 +16,14 @@ import org.junit.jupiter.params.provider.ValueSource;
 import yalos.core.FormulaGround;
 import yalos.core.Samples;
 import yalos.core.block.Outline;
+import yalos.core.finding.Finding;
+import yalos.core.finding.Findings;
 import yalos.core.geodesy.PlanePoint;
 import yalos.core.height.HeightChoice;
 import yalos.core.kit.Aircraft;
 import yalos.core.kit.Kit;
 import yalos.core.pattern.Patterns;
+import yalos.core.pattern.StartCorner;
 import yalos.core.pins.Pins;
 import yalos.core.pins.Quantity;
 import yalos.core.plan.BlockPlan;
@@ -34,6 +37,7 @@ import yalos.core.sortie.Sortie;
 import yalos.core.sortie.Sorties;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
+import yalos.core.units.UnitChoice;
 import yalos.core.wind.Wind;
 
 /** A multirotor's bends: by closed form, as one path, never slower than square, and flown as they are timed. */
@@ -85,7 +89,7 @@ class RoundTurnTest {
             PlanePoint here = from;
             double heading = track;
             for (Way way : ways) {
-                assertThat(way.pointAt(0).distanceM(here)).isLessThan(0.02);
+                assertThat(way.pointAt(0).distanceM(here)).isLessThan(1e-4);
                 assertThat(Math.cos(way.trackRadAt(0) - heading)).isGreaterThan(1 - 1e-6);
                 here = way.pointAt(way.lengthM());
                 heading = way.trackRadAt(way.lengthM());
@@ -94,7 +98,7 @@ class RoundTurnTest {
                     assertThat(arc.speedMps()).isLessThanOrEqualTo(10);
                 }
             }
-            assertThat(here.distanceM(to)).isLessThan(0.02);
+            assertThat(here.distanceM(to)).isLessThan(1e-4);
             assertThat(Math.cos(heading - track - Math.PI)).isGreaterThan(1 - 1e-6);
         }
     }
@@ -111,14 +115,21 @@ class RoundTurnTest {
                 .isFalse();
     }
 
+    private static Pins wind(Pins pins, double windMps) {
+        return windMps == 0
+                ? pins
+                : pins.with(Quantity.WIND, Measure.of(windMps, Unit.METRE_PER_SECOND))
+                        .with(Quantity.WIND_FROM, Measure.of(250, Unit.DEGREE));
+    }
+
     private static BlockPlan plan(Outline outline, Patterns patterns, double windMps) {
-        Pins pins = Pins.ofGsd(2);
+        return plan(outline, patterns, wind(Pins.ofGsd(2), windMps));
+    }
+
+    private static BlockPlan plan(Outline outline, Patterns patterns, Pins pins) {
         return new PlanRequest(
                         Kit.of(ROTOR, Samples.twentyMegapixel()),
-                        windMps == 0
-                                ? pins
-                                : pins.with(Quantity.WIND, Measure.of(windMps, Unit.METRE_PER_SECOND))
-                                        .with(Quantity.WIND_FROM, Measure.of(250, Unit.DEGREE)),
+                        pins,
                         outline,
                         Optional.of(Samples.at(100, -40)),
                         OptionalInt.of(32630))
@@ -135,14 +146,29 @@ class RoundTurnTest {
         assertThat(round.flightTimeS()).isLessThan(square.flightTimeS());
         // Foretold turn by turn for the same strips; the whole may turn them and does better still.
         assertThat(square.flightTimeS() - square.timeline().roundingSavesS()).isGreaterThan(round.flightTimeS() * 0.99);
-        assertThat(round.timeline().roundingSavesS()).isZero();
         Flight flight = round.flight();
         assertThat(flight.legs()).anyMatch(Arc.class::isInstance);
         for (int i = 1; i < flight.legs().size(); i++) {
             Place before = flight.legs().get(i - 1).end();
             Place after = flight.legs().get(i).start();
-            assertThat(before.point().distanceM(after.point())).as("leg %d", i).isLessThan(0.02);
+            assertThat(before.point().distanceM(after.point())).as("leg %d", i).isLessThan(1e-4);
         }
+    }
+
+    /** The same strips from the same corner, square and rounded: the difference is what was foretold turn by turn, asked of either. */
+    @ParameterizedTest
+    @CsvSource({"1, 20, 0", "2, 75, 0", "4, 130, 0", "3, 40, 8", "5, 160, 6"})
+    void whatIsForetoldComesTrue(long seed, double direction, double windMps) {
+        Patterns cornered = Patterns.SINGLE.begun(Optional.of(StartCorner.SOUTH_WEST));
+        Pins pins = wind(Pins.ofGsd(2), windMps).with(Quantity.DIRECTION, Measure.of(direction, Unit.DEGREE));
+        BlockPlan square = plan(Samples.random(seed), cornered, pins);
+        BlockPlan round = plan(Samples.random(seed), cornered.turning(new Patterns.Turns(false, true)), pins);
+        assertThat(round.photos()).isEqualTo(square.photos());
+        double saved = square.flightTimeS() - round.flightTimeS();
+        assertThat(saved).isPositive();
+        assertThat(square.timeline().roundingSavesS()).isCloseTo(saved, Percentage.withPercentage(2));
+        assertThat(round.timeline().roundingSavesS())
+                .isCloseTo(square.timeline().roundingSavesS(), Percentage.withPercentage(0.1));
     }
 
     /** Nowhere on the clock does the speed jump where the path is smooth, and on arcs the bank holds. */
@@ -230,10 +256,34 @@ class RoundTurnTest {
         assertThat(squares).isGreaterThan(0);
     }
 
-    /** Laid in wind, a bend is flown no faster than its slowest side lets it. */
+    /**
+     * A bend through the east into a wind from there of 9 m/s: the fastest airspeed of 15 m/s leaves 6 m/s over the ground at its most easterly piece, and it
+     * is held all round, {@code t = π r / v}.
+     */
     @Test
     void windSlowsABend() {
         Pace windy = new Pace(ROTOR, Optional.of(new Wind(Math.PI / 2, 9)), true);
-        assertThat(windy.turnS(back(30, 0), 10)).isGreaterThanOrEqualTo(pace().turnS(back(30, 0), 10) - 1e-9);
+        Arc arc = (Arc)
+                RoundTurn.of(back(30, 0), ROTOR, 10, 1).orElseThrow().ways().get(0);
+        double[] done = windy.arcS(arc);
+        assertThat(done[done.length - 1]).isCloseTo(Math.PI * 15 / 6, Percentage.withPercentage(1));
+        assertThat(windy.heldMps(arc, true)).isCloseTo(6, within(0.06));
+    }
+
+    /** Files hold no turns, so it is said that the aircraft is to be set so, how far bends reach, and what they save. */
+    @Test
+    void theAircraftIsToBeSetSo() {
+        BlockPlan plan = plan(Samples.square(300), ROUNDED, 0);
+        List<Finding> said = Findings.of(plan, UnitChoice.METRIC);
+        Finding rounded = said.stream()
+                .filter(one -> one.key().equals("turns-rounded"))
+                .findFirst()
+                .orElseThrow();
+        double apart = plan.design().spacingM();
+        assertThat(rounded.sentence())
+                .contains("up to %.1f m beyond the strips".formatted(apart / 2))
+                .contains("min longer");
+        assertThat(Findings.of(plan(Samples.square(300), Patterns.SINGLE, 0), UnitChoice.METRIC))
+                .noneMatch(one -> one.key().equals("turns-rounded"));
     }
 }

@@ -28,6 +28,8 @@ import yalos.core.flight.Arc;
 import yalos.core.flight.Exposure;
 import yalos.core.flight.Flight;
 import yalos.core.flight.Leg;
+import yalos.core.flight.Link;
+import yalos.core.geodesy.PlanePoint;
 import yalos.core.height.HeightChoice;
 import yalos.core.height.HeightReference;
 import yalos.core.kit.Aircraft;
@@ -38,6 +40,7 @@ import yalos.core.pattern.StructurePass;
 import yalos.core.pattern.Structures;
 import yalos.core.pins.Pins;
 import yalos.core.site.Structure;
+import yalos.core.site.Zone;
 
 /** What is flown again is flown as it was planned: every photo from its place, over the same ground and round the same objects. */
 class FlyAgainTest {
@@ -175,5 +178,53 @@ class FlyAgainTest {
         FlyAgain again = FlyAgain.of(plan, all).orElseThrow();
         assertThat(stations(plan, again.flight())).containsExactlyElementsOf(all);
         assertThat(again.seconds()).isCloseTo(plan.timeline().totalS(), within(1.0));
+    }
+
+    /** A zone between what is missing on two sides of it: flown again round it as the plan was. */
+    @Test
+    void roundAZoneBetween() {
+        Zone yard = new Zone("yard", Zone.Kind.KEEP_OUT, Samples.outline(50, 60, 110, 60, 110, 100, 50, 100), 0, 400);
+        BlockPlan plan = new PlanRequest(
+                        Kit.of(Aircraft.smallMultirotor(), Samples.twentyMegapixel()),
+                        Pins.ofGsd(2),
+                        AREA,
+                        Optional.of(LAUNCH),
+                        OptionalInt.of(32630))
+                .over(new GroundRequest(
+                        FormulaGround.of(2, (x, y) -> 300 + 0.1 * x),
+                        HeightChoice.USUAL,
+                        List.of(),
+                        List.of(yard),
+                        OptionalDouble.empty()))
+                .plan();
+        PlanePoint southWest = plan.block().plane().toPlane(Samples.at(50, 60));
+        PlanePoint northEast = plan.block().plane().toPlane(Samples.at(110, 100));
+        int round = 0;
+        for (int first = 1; first < plan.photos(); first += 7) {
+            FlyAgain again = again(plan, List.of(first, plan.photos() + 1 - first));
+            int turns = 0;
+            for (Leg leg : again.flight().legs()) {
+                // Strips that the plan itself flies across the zone are a finding's affair.
+                if (leg instanceof Link link
+                        && !inZone(link.from(), southWest, northEast)
+                        && !inZone(link.to(), southWest, northEast)) {
+                    for (double along = 0; along <= link.lengthM(); along += 0.5) {
+                        assertThat(inZone(link.pointAt(along), southWest, northEast))
+                                .as("%s after %d", link, first)
+                                .isFalse();
+                    }
+                    turns += link.kind() == Link.Kind.TURN ? 1 : 0;
+                }
+            }
+            round += turns > 1 ? 1 : 0;
+        }
+        assertThat(round).as("some go round a corner").isPositive();
+    }
+
+    private static boolean inZone(PlanePoint at, PlanePoint southWest, PlanePoint northEast) {
+        return at.xM() > southWest.xM()
+                && at.xM() < northEast.xM()
+                && at.yM() > southWest.yM()
+                && at.yM() < northEast.yM();
     }
 }

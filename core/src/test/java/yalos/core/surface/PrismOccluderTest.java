@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
 import java.util.Random;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -115,5 +116,62 @@ class PrismOccluderTest {
                         .isFalse();
             }
         }
+    }
+
+    /** A tile that is told by the corners of its plane sees what each of its places sees for itself, on walls of any direction, from any eye. */
+    @ParameterizedTest
+    @ValueSource(longs = {7, 8, 9})
+    void aTileSeesWhatItsPlacesSee(long seed) {
+        Random random = new Random(seed);
+        Prism drum = drum(9, 12, -20, 10);
+        PrismOccluder occluder = new PrismOccluder(List.of(COURT, DECK, drum));
+        double[] at = new double[3];
+        int free = 0;
+        int hidden = 0;
+        for (int run = 0; run < 600; run++) {
+            Prism solid = random.nextBoolean() ? COURT : drum;
+            PrismFace face = random.nextInt(4) == 0
+                    ? PrismFace.roof(solid, 1)
+                    : PrismFace.wall(solid, random.nextInt(solid.walls()), 1);
+            int toColumn = 1 + random.nextInt(face.columns());
+            int toRow = 1 + random.nextInt(face.rows());
+            int fromColumn = random.nextInt(toColumn);
+            int fromRow = random.nextInt(toRow);
+            Box box = face.box(fromColumn, toColumn, fromRow, toRow);
+            if (box.isEmpty()) {
+                continue;
+            }
+            double eyeX = 90 * random.nextDouble() - 40;
+            double eyeY = 90 * random.nextDouble() - 30;
+            double eyeZ = 25 * random.nextDouble();
+            Occluder.Sight tile =
+                    occluder.towards(box, face.hull(fromColumn, toColumn, fromRow, toRow), eyeX, eyeY, eyeZ);
+            free += tile == Occluder.Sight.FREE ? 1 : 0;
+            for (int row = fromRow; row < toRow; row++) {
+                for (int column = fromColumn; column < toColumn; column++) {
+                    face.place(column, row, at);
+                    if (!Double.isNaN(at[2])) {
+                        boolean alone = occluder.towards(
+                                        new Box(at[0], at[0], at[1], at[1], at[2], at[2]), eyeX, eyeY, eyeZ)
+                                .clear(at[0], at[1], at[2]);
+                        hidden += alone ? 0 : 1;
+                        assertThat(tile.clear(at[0], at[1], at[2]))
+                                .as("run %d", run)
+                                .isEqualTo(alone);
+                    }
+                }
+            }
+        }
+        assertThat(free).isGreaterThan(60);
+        assertThat(hidden).isGreaterThan(1000);
+    }
+
+    private static Prism drum(int walls, double radius, double x, double y) {
+        return new Prism(
+                IntStream.range(0, walls)
+                        .mapToObj(i -> new PlanePoint(x, y).moved(0.3 + 2 * Math.PI * i / walls, radius))
+                        .toList(),
+                1,
+                14);
     }
 }

@@ -9,22 +9,14 @@ import java.time.LocalDateTime;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import java.util.OptionalLong;
-import java.util.Set;
 import java.util.stream.IntStream;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.stereotype.Component;
 import yalos.core.block.Corridor;
 import yalos.core.block.Outline;
 import yalos.core.brief.Brief;
-import yalos.core.brief.Crop;
-import yalos.core.brief.Day;
-import yalos.core.brief.Priority;
-import yalos.core.brief.Purpose;
-import yalos.core.brief.Site;
-import yalos.core.brief.Surface;
 import yalos.core.control.ControlLayout;
 import yalos.core.control.ControlPoint;
 import yalos.core.day.DaySettings;
@@ -35,7 +27,6 @@ import yalos.core.geodesy.LonLat;
 import yalos.core.kit.Aircraft;
 import yalos.core.kit.Kit;
 import yalos.core.kit.Payload;
-import yalos.core.kit.Positioning;
 import yalos.core.pattern.AddedPass;
 import yalos.core.pattern.Crossing;
 import yalos.core.pattern.Patterns;
@@ -321,7 +312,7 @@ class DemoJob implements FirstData {
                 .with(Quantity.SIDE_OVERLAP, Measure.of(70, Unit.PERCENT))
                 .with(Quantity.DIRECTION, Measure.of(64, Unit.DEGREE))
                 .with(Quantity.LEAST_PHOTOS, Measure.of(9, Unit.COUNT));
-        return facts(Outline.ofRing(ring(HILL_FORT)), launch, 1, pins, survey());
+        return facts(Outline.ofRing(ring(HILL_FORT)), launch, 1, pins, DemoBriefs.survey());
     }
 
     private BlockFacts meadow(LonLat launch) {
@@ -330,7 +321,7 @@ class DemoJob implements FirstData {
                 .with(Quantity.SIDE_OVERLAP, Measure.of(75, Unit.PERCENT))
                 .with(Quantity.MARGIN_STRIPS, Measure.of(1, Unit.COUNT));
         Outline meadow = new Outline(List.of(new Outline.Part(ring(MEADOW), List.of(ring(TARN)))));
-        BlockFacts facts = facts(meadow, launch, 6, pins, crop());
+        BlockFacts facts = facts(meadow, launch, 6, pins, DemoBriefs.crop());
         return facts.with(facts.kit()
                 .with(Payload.ofBands(facts.camera(), 35, List.of("green", "red", "red edge", "near infrared"))));
     }
@@ -354,47 +345,6 @@ class DemoJob implements FirstData {
                                 Optional.of(Measure.of(90, Unit.METRE)), Optional.empty(), Optional.empty())),
                         TiltedPasses.FOUR)))
                 .with(GroundFacts.LEVEL);
-    }
-
-    private static Brief survey() {
-        return new Brief(
-                Optional.of(Purpose.SURFACE_MODEL),
-                "where the ramparts of the fort ran, for the estate's conservation plan",
-                OptionalDouble.of(0.06),
-                OptionalDouble.of(0.03),
-                OptionalDouble.of(0.05),
-                Surface.GENERAL,
-                Priority.DETAIL,
-                Positioning.PPK,
-                "UTM 30N, heights above the geoid",
-                "Thornwane estate office",
-                Optional.of(LocalDate.of(2027, 4, 30)),
-                new Site(true, true, Set.of(Site.Difficulty.RELIEF, Site.Difficulty.NO_NETWORK)),
-                Crop.NONE,
-                new Day(45, 40, 8, 8, 480),
-                Map.of(
-                        "gsd", new Brief.Ruling(true, ""),
-                        "overlaps", new Brief.Ruling(false, "the margin and the relief are looked after in Proof"),
-                        "positioning", new Brief.Ruling(true, "")));
-    }
-
-    private static Brief crop() {
-        return new Brief(
-                Optional.of(Purpose.CROP_INDEX),
-                "where buried walls show as marks in the meadow",
-                OptionalDouble.of(0.15),
-                OptionalDouble.empty(),
-                OptionalDouble.empty(),
-                Surface.FLAT_FIELD,
-                Priority.REPEATABILITY,
-                Positioning.SINGLE,
-                "",
-                "Thornwane estate office",
-                Optional.empty(),
-                Site.PLAIN,
-                new Crop(Crop.Stage.CLOSED, OptionalDouble.empty(), Crop.Use.TRIAL_SERIES),
-                Day.USUAL,
-                Map.of());
     }
 
     private BlockFacts facts(Outline outline, LonLat launch, long cameraId, Pins pins, Brief brief) {

@@ -35,15 +35,7 @@ final class DemoObjects {
                 Set.of(),
                 "Upper courses loose: keep 3 m clear, nobody below.");
         StructurePass.Habit habit = StructurePass.Habit.USUAL;
-        Facade facade = new Facade(
-                name,
-                StandOff.ofGsd(Measure.of(2, Unit.MILLIMETRE)),
-                false,
-                Measure.of(20, Unit.DEGREE),
-                Measure.of(45, Unit.DEGREE),
-                true,
-                true,
-                habit);
+        Facade facade = Facade.usual(name, StandOff.ofGsd(Measure.of(2, Unit.MILLIMETRE)));
         Rings rings = new Rings(
                 name,
                 StandOff.of(Measure.of(12, Unit.METRE)),

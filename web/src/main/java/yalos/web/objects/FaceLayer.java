@@ -2,7 +2,6 @@ package yalos.web.objects;
 
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.Collections;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -184,19 +183,14 @@ enum FaceLayer {
             return List.of();
         }
         Unit unit = units.unit(UnitKind.GSD);
-        List<Double> limits = RoundFigures.limits(unit.ofSi(range[0]), unit.ofSi(range[1]), CLASSES - 1, LEAST_STEP);
         OptionalDouble most = switch (this) {
             case GSD -> common(proof, FaceProof.Asked::mostGsdM);
             case SIGMA -> common(proof, FaceProof.Asked::mostSigmaM);
             default -> OptionalDouble.empty();
         };
         double asked = unit.ofSi(most.orElse(Double.POSITIVE_INFINITY));
-        if (Double.isFinite(asked)) {
-            double step = limits.size() > 1 ? limits.get(1) - limits.get(0) : asked;
-            limits.removeIf(limit -> Math.abs(limit - asked) < 0.4 * step);
-            limits.add(asked);
-            Collections.sort(limits);
-        }
+        List<Double> limits =
+                RoundFigures.limits(unit.ofSi(range[0]), unit.ofSi(range[1]), CLASSES - 1, LEAST_STEP, asked);
         List<Band> bands = new ArrayList<>();
         for (int i = 0; i <= limits.size(); i++) {
             double from = i == 0 ? 0 : unit.toSi(limits.get(i - 1));

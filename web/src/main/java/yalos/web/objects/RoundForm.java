@@ -30,27 +30,8 @@ record RoundForm(Map<String, String> fields, UnitChoice units) {
         StructurePass.Habit habit = StructurePass.Habit.USUAL;
         Measure none = Measure.of(0, Unit.DEGREE);
         return switch (pattern) {
-            case "facade" ->
-                new Facade(
-                        object,
-                        StandOff.of(usual(10, units)),
-                        false,
-                        Measure.of(20, Unit.DEGREE),
-                        Measure.of(45, Unit.DEGREE),
-                        true,
-                        true,
-                        habit);
-            case "rings" ->
-                new Rings(
-                        object,
-                        StandOff.of(usual(15, units)),
-                        Optional.empty(),
-                        Optional.empty(),
-                        Optional.empty(),
-                        OptionalInt.empty(),
-                        OptionalInt.empty(),
-                        Optional.empty(),
-                        habit);
+            case "facade" -> Facade.usual(object, StandOff.of(usual(10, units)));
+            case "rings" -> Rings.usual(object, StandOff.of(usual(15, units)));
             case "circles" ->
                 new Circles(
                         usual(40, units),

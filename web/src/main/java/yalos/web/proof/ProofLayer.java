@@ -237,13 +237,13 @@ public enum ProofLayer {
                     .toArray();
         }
         Unit unit = unit(units);
-        List<Double> edges = RoundFigures.limits(unit.ofSi(least), unit.ofSi(most), CLASSES, LEAST_STEP);
-        most(judgement).ifPresent(limit -> {
-            double at = unit.ofSi(limit);
-            double step = edges.size() > 1 ? edges.get(1) - edges.get(0) : at;
-            edges.removeIf(edge -> Math.abs(edge - at) < 0.4 * step);
-            edges.add(at);
-        });
+        OptionalDouble limit = most(judgement);
+        List<Double> edges = RoundFigures.limits(
+                unit.ofSi(least),
+                unit.ofSi(most),
+                CLASSES,
+                LEAST_STEP,
+                limit.isPresent() ? unit.ofSi(limit.getAsDouble()) : Double.POSITIVE_INFINITY);
         return DoubleStream.concat(
                         DoubleStream.of(0, Double.POSITIVE_INFINITY),
                         edges.stream().mapToDouble(unit::toSi))

@@ -51,7 +51,9 @@ record PassesView(String words, List<Row> rows, String heading, List<String> edi
             boolean wing = plan.filter(
                             there -> there.request().aircraft().kind().wing())
                     .isPresent();
-            double saved = plan.map(there -> there.timeline().roundingSavesS()).orElse(0.0);
+            double saved = patterns.turns().rounded()
+                    ? 0
+                    : plan.map(there -> there.timeline().roundingSavesS()).orElse(0.0);
             return new Turns(
                     wing,
                     !wing || patterns.corridor().isEmpty(),

@@ -1,6 +1,7 @@
 package yalos.web.objects;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
@@ -120,6 +121,16 @@ class ObjectsPagesTest {
         assertThat(scene.path("stations").size()).isEqualTo(6 * photos);
         assertThat(scene.path("solids").size()).isEqualTo(1);
         assertThat(scene.path("plates").size()).isEqualTo(5);
+        JsonNode solid = scene.path("solids").get(0);
+        assertThat(solid.path("top").asDouble() - solid.path("bottom").asDouble())
+                .isCloseTo(9, within(1e-6));
+        // The roof lies on the solid's top; each wall reaches from its foot to it.
+        assertThat(scene.path("plates").get(4).path("corners").get(2).asDouble())
+                .isEqualTo(solid.path("top").asDouble());
+        assertThat(scene.path("plates").get(0).path("corners").get(2).asDouble())
+                .isEqualTo(solid.path("top").asDouble());
+        assertThat(scene.path("plates").get(0).path("corners").get(8).asDouble())
+                .isEqualTo(solid.path("bottom").asDouble());
         String csv = visitor.get("/blocks/" + block + "/export/plan.csv").body();
         assertThat(csv.lines().filter(line -> !line.startsWith("#")).count()).isEqualTo(photos + 1);
         JsonNode sheet = json("/blocks/" + block + "/sheet.json");
