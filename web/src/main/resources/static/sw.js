@@ -2,22 +2,26 @@
 // kept here is shown only where it does not answer. Nothing of a flight under way is kept: a press that comes late is worse than none.
 const PAGES = "yalos-pages-1";
 const MOST_KEPT = 500;
+const GONE_MS = 10_000;
 const NOT_KEPT = "This page was not opened while there was a connection, so nothing of it is kept here.";
 const HEAD = `<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width">`;
 const BLOCK = /^\/blocks\/(\d+)(\/|$)/;
-const PARTS = /^\/(css|js|fonts|webjars|icon\.svg)/;
+const PARTS = /^\/(parts|webjars|icon\.svg)/;
 
 self.addEventListener("install", (event) => event.waitUntil(self.skipWaiting()));
 self.addEventListener("activate", (event) => event.waitUntil(self.clients.claim()));
 
-const readable = (url) => (BLOCK.test(url.pathname) || PARTS.test(url.pathname)) && !/\/fly\/\d+\//.test(url.pathname);
+/** What is worth nothing later, and may take long: it goes by itself, and ends when its page is left. */
+const PASSING = /\/fly\/\d+\/|\/mends$/;
+const readable = (url) => (BLOCK.test(url.pathname) || PARTS.test(url.pathname)) && !PASSING.test(url.pathname);
 const waits = (url) => BLOCK.test(url.pathname) && !url.pathname.includes("/fly/");
 
 self.addEventListener("fetch", (event) => {
   const { request } = event;
   const url = new URL(request.url);
   if (url.origin !== self.location.origin) return;
-  if (request.method === "GET" && (readable(url) || request.mode === "navigate")) event.respondWith(read(request, url));
+  if (request.method === "GET" && request.mode === "navigate") event.respondWith(read(request, url));
+  else if (request.method === "GET" && readable(url)) event.respondWith(awaited(request, url, event.clientId));
   // A file that is brought in cannot wait, and is too large to be copied.
   const file = (request.headers.get("Content-Type") || "").startsWith("multipart/");
   if (request.method === "POST" && waits(url) && !file) event.respondWith(write(request, url));
@@ -29,9 +33,37 @@ function keyOf(request, url) {
   return url.href + (url.search ? "&" : "?") + "kept-part=1";
 }
 
-async function read(request, url) {
+/**
+ * What each page waits for. A page that is left waits for nothing more; the browser does not say so here but the page does, or what nobody waits for
+ * would hold up what is asked for next.
+ */
+const open = new Map();
+
+async function awaited(request, url, client) {
+  if (request.destination === "image") return read(request, url);
+  const one = { from: Date.now(), control: new AbortController() };
+  const all = open.get(client) || new Set();
+  open.set(client, all.add(one));
   try {
-    const answer = await fetch(request);
+    return await read(request, url, one.control.signal);
+  } catch (gone) {
+    if (!one.control.signal.aborted) throw gone;
+    // By then the page is gone, or has called it off itself; told at once, it would complain.
+    await new Promise((done) => setTimeout(done, GONE_MS));
+    return new Response("", { status: 503 });
+  } finally {
+    all.delete(one);
+    if (all.size === 0) open.delete(client);
+  }
+}
+
+function left(client, at) {
+  for (const one of open.get(client) || []) if (one.from < at) one.control.abort();
+}
+
+async function read(request, url, signal) {
+  try {
+    const answer = await fetch(request, signal && { signal });
     if (answer.ok && answer.status === 200 && readable(url) && !answer.redirected) {
       const copy = answer.clone();
       const type = copy.headers.get("Content-Disposition") || "";
@@ -39,6 +71,7 @@ async function read(request, url) {
     }
     return answer;
   } catch (gone) {
+    if (signal && signal.aborted) throw gone;
     const pages = await caches.open(PAGES);
     const kept = await pages.match(keyOf(request, url), { ignoreVary: true });
     if (kept) return marked(kept);
@@ -193,9 +226,10 @@ function sentence(html) {
 }
 
 self.addEventListener("message", (event) => {
-  const { act, id } = event.data || {};
+  const { act, id, at } = event.data || {};
   const acts = {
     list: () => tell(),
+    left: () => left(event.source.id, at),
     send: () => send(),
     drop: async () => {
       await store((all) => all.delete(id));

@@ -2,8 +2,9 @@
 import { change, fieldsOf, justSent } from "./changes.js";
 import { wireDay } from "./day.js";
 import { wireFaces } from "./faces.js";
-import { keepPages } from "./kept.js";
+import { keepPages, offerAll } from "./kept.js";
 import { Sheet } from "./sheet/sheet.js";
+import { wireStages } from "./stages.js";
 import { wireTake } from "./take.js";
 
 // Messages of the program name their own place; an answer without one is shown as a plain line.
@@ -227,29 +228,53 @@ document.addEventListener("focusin", (event) => {
 });
 
 // Looks change at once, chosen before this script had come as well.
-const look = document.getElementById("look");
-if (look) {
-  const take = () => {
-    if (look.value === document.documentElement.dataset.look) return;
-    look.form.elements.back.value = location.pathname + location.search;
-    look.form.submit();
-  };
-  look.addEventListener("change", take);
-  take();
+function takeLook(look) {
+  if (!look || look.value === document.documentElement.dataset.look) return;
+  look.form.elements.back.value = location.pathname + location.search;
+  look.form.submit();
 }
+document.addEventListener("change", (event) => {
+  if (event.target.id === "look") takeLook(event.target);
+});
+takeLook(document.getElementById("look"));
 
-for (const form of document.querySelectorAll("form[data-confirm]")) {
-  form.addEventListener("submit", (event) => {
-    if (!window.confirm(form.dataset.confirm)) event.preventDefault();
-  });
-}
+document.addEventListener(
+  "submit",
+  (event) => {
+    const question = event.target.dataset.confirm;
+    if (!question || window.confirm(question)) return;
+    event.preventDefault();
+    event.stopPropagation();
+  },
+  true,
+);
 
 const help = document.getElementById("help");
-document.getElementById("help-open")?.addEventListener("click", () => help.showModal());
+document.addEventListener("click", (event) => {
+  if (event.target.closest("#help-open")) help.showModal();
+});
 
-const element = document.getElementById("sheet");
-const sheet = element ? new Sheet(element, say) : null;
-if (sheet) window.yalosSheet = sheet;
+let sheet = null;
+/** The sheet of the page, where it has one. */
+function openSheet(seen) {
+  const element = document.getElementById("sheet");
+  sheet = element ? new Sheet(element, say, seen) : null;
+  window.yalosSheet = sheet;
+}
+openSheet(null);
+
+let seen = null;
+wireStages(
+  () => {
+    seen = sheet ? sheet.leave() : seen;
+  },
+  () => {
+    openSheet(seen);
+    wireTake();
+    offerAll();
+    document.querySelector("#stages a[aria-current]")?.focus({ preventScroll: true });
+  },
+);
 
 const STAGE_KEYS = {
   b: "brief",

@@ -25,6 +25,13 @@ export function change(url, values) {
   return entry.promise;
 }
 
+/** When no change waits or is under way. */
+export async function idle() {
+  for (let last = lastOf(); last; last = lastOf()) await last.promise;
+}
+
+const lastOf = () => queue[queue.length - 1] || under[0];
+
 /** The page says whether changes are under way, so that what watches it need not guess. */
 function tell() {
   document.documentElement.toggleAttribute("data-changing", busy || queue.length > 0);

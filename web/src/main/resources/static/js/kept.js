@@ -1,10 +1,11 @@
 // What is kept when the connection drops: says so on the page, lists changes that wait and those that clash, and has them sent when the program
 // answers again. The keeping itself is the service worker's; browsers give one only to an address they trust.
 const AGAIN_MS = 5000;
+const FILE = /\.[a-z0-9]+$/;
 let list = [];
 let timer = null;
 
-const worker = () => navigator.serviceWorker.controller;
+const worker = () => navigator.serviceWorker && navigator.serviceWorker.controller;
 const ask = (message) => worker() && worker().postMessage(message);
 
 export function keepPages() {
@@ -24,16 +25,34 @@ export function keepPages() {
   });
   window.addEventListener("online", () => ask({ act: "send" }));
   window.addEventListener("offline", show);
+  if (window.navigation) window.navigation.addEventListener("navigate", leaving);
+  window.addEventListener("pagehide", left);
   ask({ act: "list" });
   ask({ act: "send" });
-  for (const form of document.querySelectorAll("form[action$='/sign-out']")) {
-    form.addEventListener("submit", () => ask({ act: "forget" }));
-  }
+  document.addEventListener("submit", (event) => {
+    if (event.target.matches("form[action$='/sign-out']")) ask({ act: "forget" });
+  });
+  document.addEventListener("click", (event) => {
+    if (event.target.id === "keep-all") hold([...document.querySelectorAll("#stages a")].map((link) => link.href));
+  });
+  offerAll();
+}
+
+/** What this page asked for before now is not waited for any more. */
+export function left() {
+  ask({ act: "left", at: Date.now() });
+}
+
+/** Says so as soon as another page is asked for. A file is no page: what it is taken from stays. */
+function leaving(event) {
+  const { destination, hashChange } = event;
+  if (!hashChange && !destination.sameDocument && !FILE.test(new URL(destination.url).pathname)) left();
+}
+
+/** Keeping all stages is offered where pages are kept at all. */
+export function offerAll() {
   const all = document.getElementById("keep-all");
-  if (all) {
-    all.hidden = false;
-    all.addEventListener("click", () => hold([...document.querySelectorAll("#stages a")].map((link) => link.href)));
-  }
+  if (all && window.isSecureContext && navigator.serviceWorker) all.hidden = false;
 }
 
 /** A page that was open before the worker was is kept with its parts; others too, where somebody asks. */

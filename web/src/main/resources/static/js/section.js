@@ -6,8 +6,11 @@ const EDGE = { left: 46, right: 12, top: 8, bottom: 18 };
 
 export class Section {
   /** @param resized told when the drawer takes room from the sheet
-   * @param point told a place of the sheet while the pointer is over it, nothing when it leaves */
-  constructor(drawer, block, point, resized) {
+   * @param point told a place of the sheet while the pointer is over it, nothing when it leaves
+   * @param ask asks the program for JSON, as the sheet does
+   * @param signal when the sheet is left */
+  constructor({ drawer, block, point, resized, ask, signal }) {
+    this.ask = ask;
     this.resized = resized;
     this.drawer = drawer;
     this.block = block;
@@ -26,9 +29,10 @@ export class Section {
     this.picture.className = "long-section";
     this.picture.hidden = true;
     drawer.append(this.picture);
-    window.addEventListener("resize", () => {
+    const fill = () => {
       if (this.data) this.draw();
-    });
+    };
+    window.addEventListener("resize", fill, { signal });
   }
 
   /** A cursor at a place of the line that is shown; none for another line. */
@@ -86,9 +90,9 @@ export class Section {
   async open(strip) {
     if (!this.has || this.strip === strip) return;
     this.strip = strip;
-    const answer = await fetch(`/blocks/${this.block}/section.json?strip=${strip}&version=${this.version}`);
-    if (!answer.ok || this.strip !== strip) return;
-    this.data = await answer.json();
+    const data = await this.ask(`/blocks/${this.block}/section.json?strip=${strip}&version=${this.version}`);
+    if (!data || this.strip !== strip) return;
+    this.data = data;
     const opens = this.picture.hidden;
     this.draw();
     if (opens) requestAnimationFrame(() => this.resized());

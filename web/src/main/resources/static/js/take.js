@@ -2,15 +2,24 @@
 const AT_ONCE = 2;
 const PICTURE = /\.(jpe?g|tiff?)$/i;
 
+/** Photos that are being sent go on while another stage is shown. */
+let sending = null;
+
 export function wireTake() {
   const form = document.getElementById("take-drop");
-  if (form) new Sending(form);
+  if (form && sending && sending.busy) sending.at(form);
+  else if (form) sending = new Sending(form);
   const sheet = document.getElementById("contact-sheet");
   if (sheet) wireContact(sheet);
 }
 
 class Sending {
   constructor(form) {
+    this.at(form);
+  }
+
+  /** Shown and steered by a form. */
+  at(form) {
     this.form = form;
     this.path = form.getAttribute("action");
     this.line = form.querySelector(".take-sending");
@@ -35,6 +44,12 @@ class Sending {
     this.line.querySelector("button").addEventListener("click", () => {
       this.stopped = true;
     });
+    if (this.busy) this.tell();
+  }
+
+  tell() {
+    const faults = this.faults.length ? `, ${this.faults.length} with a fault` : "";
+    this.say(`${this.done} of ${this.all} looked at${faults}`, true);
   }
 
   say(words, sending) {
@@ -55,27 +70,25 @@ class Sending {
     const open = photos.filter((photo) => !known.has(key(photo)));
     this.stopped = false;
     this.done = photos.length - open.length;
+    this.all = photos.length;
     this.faults = [];
-    const tell = () =>
-      this.say(
-        `${this.done} of ${photos.length} looked at${this.faults.length ? `, ${this.faults.length} with a fault` : ""}`,
-        true,
-      );
-    tell();
+    this.busy = true;
+    this.tell();
     const next = async () => {
       for (let photo = open.shift(); photo && !this.stopped; photo = open.shift()) {
         await this.one(photo);
         this.done++;
-        tell();
+        this.tell();
       }
     };
     await Promise.all(Array.from({ length: AT_ONCE }, next));
+    this.busy = false;
     if (this.broken || this.stopped) {
       this.say(this.broken || `Stopped after ${this.done} of ${photos.length}. Pick them again to go on.`, false);
       this.broken = "";
       return;
     }
-    window.location.reload();
+    if (this.form.isConnected) window.location.reload();
   }
 
   async one({ file, folder }) {

@@ -2,6 +2,7 @@ package yalos.web;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.net.http.HttpResponse;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.regex.Matcher;
@@ -52,14 +53,19 @@ class StartTest {
             Matcher found = LOADED.matcher(visitor.get("/jobs").body());
             List<String> loaded = found.results().map(one -> one.group(1)).toList();
             assertThat(loaded)
-                    .contains("/js/app.js", "/js/sheet/sheet.js", "/js/changes.js", "/css/base.css")
                     .anyMatch(address -> address.matches("/webjars/htmx\\.org/[0-9.]+/dist/htmx\\.min\\.js"))
-                    .noneMatch(address -> address.startsWith("/js/space"));
-            assertThat(loaded)
-                    .allSatisfy(address -> assertThat(visitor.get(address.replaceAll("[?#].*", ""))
-                                    .statusCode())
-                            .as(address)
-                            .isEqualTo(200));
+                    .noneMatch(address -> address.contains("/js/space"));
+            assertThat(loaded.stream().map(address -> address.replaceAll("^/parts/[0-9a-f]+", "")))
+                    .contains("/js/app.js", "/js/sheet/sheet.js", "/js/changes.js", "/css/base.css");
+            assertThat(loaded).allSatisfy(address -> {
+                HttpResponse<String> answer = visitor.get(address.replaceAll("[?#].*", ""));
+                assertThat(answer.statusCode()).as(address).isEqualTo(200);
+                if (!address.equals("/icon.svg")) {
+                    assertThat(answer.headers().firstValue("Cache-Control"))
+                            .as("%s is kept, its address changes with it", address)
+                            .hasValueSatisfying(kept -> assertThat(kept).contains("max-age=31536000", "immutable"));
+                }
+            });
         }
     }
 }

@@ -38,6 +38,9 @@ public final class Judgement {
     private final Flown flown;
     private final float[] gsdM;
     private final List<WeakGround> spots;
+    /** Found when first asked for: it sorts all cells. */
+    private volatile OptionalDouble medianHeightSigmaM;
+
     private Specks specks = new Specks(0, 0);
 
     /**
@@ -171,6 +174,15 @@ public final class Judgement {
 
     /** Expected accuracy of heights that half of the known block reaches, in metres; empty where it was not asked for. */
     public OptionalDouble medianHeightSigmaM() {
+        OptionalDouble known = medianHeightSigmaM;
+        if (known == null) {
+            known = median();
+            medianHeightSigmaM = known;
+        }
+        return known;
+    }
+
+    private OptionalDouble median() {
         float[] sigmas = proof.sigmaVerticalM();
         double[] known = IntStream.range(0, sigmas.length)
                 .filter(at -> at(at).known() && !Float.isNaN(sigmas[at]))

@@ -35,6 +35,10 @@ public class BlockPage {
      */
     public String show(OpenBlock block, Stage stage, String why, Model model) {
         fill(block, stage, why, model);
+        Object view = model.getAttribute("view");
+        if (stage != Stage.FIELD_PACK && (view == null || view.equals("map"))) {
+            bring(block, model);
+        }
         return "block/page";
     }
 
@@ -45,9 +49,14 @@ public class BlockPage {
         }
         String why = visit.request().getParameter("why");
         fill(block, visit.stage(), why == null ? "" : why, visit.model());
-        visit.model().addAttribute("sheetNow", sheet.json(block, desk.plan(block.facts()), preferences.units()));
+        bring(block, visit.model());
         visit.response().setHeader(Htmx.TRIGGER, "sheet-changed");
         return "block/changed";
+    }
+
+    /** What the sheet draws comes with the book. */
+    private void bring(OpenBlock block, Model model) {
+        model.addAttribute("sheetNow", sheet.json(block, desk.plan(block.facts()), preferences.units()));
     }
 
     /** How the stages stand, for an answer that brings nothing else of the page. */

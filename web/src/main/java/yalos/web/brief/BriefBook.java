@@ -5,6 +5,7 @@ import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import org.springframework.stereotype.Component;
@@ -31,11 +32,21 @@ import yalos.web.block.Stage;
 import yalos.web.block.StageBook;
 import yalos.web.store.BlockFacts;
 import yalos.web.work.PageWork;
+import yalos.web.work.Recent;
 
 /** The field book's page of the Brief stage. */
 @Component
 class BriefBook implements StageBook {
+    private static final int KEPT = 16;
+
     private final PageWork work;
+    /** Many whole plans each, and asked for anew whenever the page is opened. */
+    private final Map<Asked, Weighed> weighed = Recent.map(KEPT);
+
+    private record Asked(BlockFacts facts, UnitChoice units) {}
+
+    /** Other ways on this block: each school's plan, and what detail costs. */
+    private record Weighed(List<Schools.Question> schools, List<CurvePoint> curve) {}
 
     BriefBook(PageWork work) {
         this.work = work;
@@ -101,9 +112,21 @@ class BriefBook implements StageBook {
             model.addAttribute("day", day(brief, plan, units));
             model.addAttribute("daylight", daylight(brief, plan));
             model.addAttribute("pack", PackList.of(brief, plan));
-            model.addAttribute("schools", work.answer("The comparison", () -> Schools.of(plan, units)));
-            model.addAttribute("curve", work.answer("The curve", () -> curve(brief, plan, units)));
+            Weighed other = weighed(facts, plan, units);
+            model.addAttribute("schools", other.schools());
+            model.addAttribute("curve", other.curve());
         });
+    }
+
+    private Weighed weighed(BlockFacts facts, BlockPlan plan, UnitChoice units) {
+        Asked asked = new Asked(facts, units);
+        Weighed known = weighed.get(asked);
+        if (known == null) {
+            known = work.answer(
+                    "The comparison", () -> new Weighed(Schools.of(plan, units), curve(facts.brief(), plan, units)));
+            weighed.put(asked, known);
+        }
+        return known;
     }
 
     /** The light of the day the result is due; of today where no day is given. By the clock of this machine, which is in the field with its operator. */

@@ -28,10 +28,12 @@ export class Choosing {
     return map.forEachFeatureAtPixel(event.pixel, (f, l) => (which.includes(l) ? f : undefined), options);
   }
 
+  /** A strip under the pointer is told in words. Nothing moves for it, and nothing is told while a tool is in hand. */
   hover(event) {
+    if (this.sheet.tool) return;
     const hit = this.hit(event, 4);
     this.sheet.map.getTargetElement().classList.toggle("over", Boolean(hit));
-    this.tell(hit && hit.get("strip") !== undefined ? hit.get("strip") : this.strip);
+    this.say(hit && hit.get("strip") !== undefined ? hit.get("strip") : this.strip);
   }
 
   press(event) {
@@ -74,7 +76,9 @@ export class Choosing {
     this.strip = strip < stripsOf(plan) ? strip : -1;
     sources.chosen.clear(true);
     if (this.strip >= 0) sources.chosen.addFeature(made(new window.ol.geom.LineString(endsOf(plan, this.strip))));
-    this.tell(this.strip);
+    this.say(this.strip);
+    if (this.strip >= 0) this.section.open(this.strip + 1);
+    else if (this.section.strip > 0) this.section.close();
   }
 
   /** The strip so many after the chosen one, round and round. */
@@ -83,18 +87,17 @@ export class Choosing {
     if (strips) this.choose((Math.max(this.strip, by > 0 ? -1 : 0) + by + strips) % strips);
   }
 
-  tell(strip) {
-    const { plan } = this.sheet;
-    const told = strip + ":" + (plan && plan.version);
+  /** Tells a strip in words; what can be done to it where it is chosen. */
+  say(strip) {
+    const { plan, editable } = this.sheet;
+    const told = `${strip}:${strip === this.strip}:${plan && plan.version}`;
     if (this.told === told) return;
     this.told = told;
     const words = wordsOf(plan, strip);
-    if (plan && strip >= 0 && strip < stripsOf(plan) && this.sheet.editable && lookOf(plan, strip) === "main") {
+    if (plan && strip >= 0 && strip === this.strip && editable && lookOf(plan, strip) === "main") {
       words.append(this.acts(strip));
     }
     this.section.say(words);
-    if (strip < 0 || strip >= stripsOf(plan)) this.section.close();
-    else this.section.open(strip + 1);
   }
 
   /** What can be done to a strip by hand. */

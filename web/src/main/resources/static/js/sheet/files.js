@@ -5,8 +5,9 @@ const LARGEST_FILE = 20_000_000;
  * @param element the sheet
  * @param say tells a line of warning
  * @param taken told when a file was sent
+ * @param signal when the sheet is left
  */
-export function takeFiles(element, say, taken) {
+export function takeFiles(element, say, taken, signal) {
   const form = document.getElementById("import");
   const input = form.querySelector("input[type=file]");
   const tooLarge = (file) => {
@@ -21,14 +22,16 @@ export function takeFiles(element, say, taken) {
     input.value = "";
   };
   form.addEventListener("change", refuseLarge, true);
-  document.body.addEventListener("htmx:configRequest", (event) => {
+  const version = (event) => {
     if (event.target === form) event.detail.parameters.version = document.getElementById("book").dataset.version;
-  });
-  document.body.addEventListener("htmx:afterRequest", (event) => {
+  };
+  const after = (event) => {
     if (event.target !== form) return;
     input.value = "";
     taken();
-  });
+  };
+  document.body.addEventListener("htmx:configRequest", version, { signal });
+  document.body.addEventListener("htmx:afterRequest", after, { signal });
   const neat = element.querySelector(".neat");
   neat.addEventListener("dragover", (event) => {
     event.preventDefault();

@@ -41,9 +41,14 @@ export class Fly {
     this.source.onmessage = (event) => this.moment(JSON.parse(event.data));
     this.source.onerror = () => {
       if (this.source.readyState !== EventSource.CLOSED) return;
-      setTimeout(() => this.listen(), AGAIN_MS);
+      this.waiting = setTimeout(() => this.listen(), AGAIN_MS);
     };
-    window.addEventListener("pagehide", () => this.source.close());
+    window.addEventListener("pagehide", () => this.leave(), { signal: this.sheet.signal });
+  }
+
+  leave() {
+    clearTimeout(this.waiting);
+    if (this.source) this.source.close();
   }
 
   moment(now) {

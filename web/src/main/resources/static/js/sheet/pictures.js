@@ -28,7 +28,9 @@ function squares(address, epsg, projection) {
 }
 
 export class Pictures {
-  constructor(block, layers, contours, projection) {
+  /** @param ask asks the program for JSON, as the sheet does */
+  constructor(ask, block, layers, contours, projection) {
+    this.ask = ask;
     this.block = block;
     this.layers = layers;
     this.contours = contours;
@@ -63,9 +65,8 @@ export class Pictures {
     const url = `/blocks/${this.block}/relief.png?of=${key}`;
     this.layers.relief.setSource(ground ? still(url, ground.extent, this.projection) : null);
     if (!ground) return;
-    const answer = await fetch(`/blocks/${this.block}/contours.json?of=${key}`);
-    if (!answer.ok || this.groundKey !== key) return;
-    this.contours.addFeatures(contoursOf(await answer.json()));
+    const lines = await this.ask(`/blocks/${this.block}/contours.json?of=${key}`);
+    if (lines && this.groundKey === key) this.contours.addFeatures(contoursOf(lines));
   }
 
   /** Shadows at an hour; nothing where none is asked for. */

@@ -7,24 +7,25 @@ export class Places {
   /** @param sheet whose view goes to places */
   constructor(sheet) {
     this.sheet = sheet;
-    document.addEventListener("submit", (event) => {
+    const listen = (name, heard) => document.addEventListener(name, heard, { signal: sheet.signal });
+    listen("submit", (event) => {
       const form = event.target.closest("[data-go-to]");
       if (!form) return;
       event.preventDefault();
       this.go(form.elements.position.value);
     });
-    document.addEventListener("click", (event) => {
+    listen("click", (event) => {
       const here = event.target.closest("[data-here]");
       if (here) this.here(here.dataset.here);
       const show = event.target.closest("[data-show]");
       if (show) this.go(show.dataset.show);
     });
     // What widening would give is shown while its figure is typed.
-    document.addEventListener("input", (event) => {
+    listen("input", (event) => {
       const form = event.target.closest("[data-widen]");
       if (form) this.widened(form.elements.by.value);
     });
-    document.addEventListener("focusin", (event) => {
+    listen("focusin", (event) => {
       const form = event.target.closest("[data-widen]");
       this.widened(form && event.target.name === "by" ? event.target.value : "");
     });
@@ -93,10 +94,9 @@ export class Places {
   /** Outlines of the job's other blocks, to be seen and snapped to. */
   async neighbours() {
     const { block, sources } = this.sheet;
-    const answer = await fetch(`/blocks/${block}/neighbours.json`);
-    if (!answer.ok) return;
+    const rings = await this.sheet.ask(`/blocks/${block}/neighbours.json`);
+    if (!rings) return;
     const { Feature, geom } = window.ol;
-    const rings = await answer.json();
     sources.neighbours.clear(true);
     sources.neighbours.addFeatures(rings.map((ring) => new Feature(new geom.Polygon([closed(ring)]))));
   }

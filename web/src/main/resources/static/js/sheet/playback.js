@@ -35,12 +35,12 @@ export class Playback {
       this.close();
       return;
     }
-    const answer = await fetch(`/blocks/${this.sheet.block}/playback.json`);
-    if (!answer.ok) {
-      this.sheet.say("This plan cannot be flown, so it cannot be played.");
+    const played = await this.sheet.ask(`/blocks/${this.sheet.block}/playback.json`);
+    if (!played) {
+      if (!this.sheet.signal.aborted) this.sheet.say("This plan cannot be flown, so it cannot be played.");
       return;
     }
-    this.data = await answer.json();
+    this.data = played;
     this.version = this.sheet.plan.version;
     this.bar.hidden = false;
     this.range.max = String(this.data.totalS);

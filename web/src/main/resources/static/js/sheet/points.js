@@ -41,15 +41,18 @@ export class Points {
     map.addInteraction(this.translate);
   }
 
+  leave() {
+    this.asked++;
+    clearTimeout(this.waiting);
+  }
+
   /** Draws what stands; asks again as long as figures are still to come. */
   async load() {
     const { block } = this.sheet;
     const asked = ++this.asked;
     clearTimeout(this.waiting);
-    const answer = await fetch(`/blocks/${block}/control.json`, { headers: { Accept: "application/json" } });
-    if (!answer.ok || asked !== this.asked) return;
-    const drawn = await answer.json();
-    if (asked !== this.asked) return;
+    const drawn = await this.sheet.ask(`/blocks/${block}/control.json`);
+    if (!drawn || asked !== this.asked) return;
     if (!this.dragging) this.draw(drawn);
     if (drawn.running) this.waiting = setTimeout(() => this.load(), AGAIN_MS);
   }

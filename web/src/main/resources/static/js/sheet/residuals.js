@@ -14,11 +14,9 @@ export class Residuals {
   }
 
   async load() {
-    const answer = await fetch(`/blocks/${this.sheet.block}/accuracy.json`, {
-      headers: { Accept: "application/json" },
-    });
-    if (!answer.ok) return;
-    this.drawn = await answer.json();
+    const drawn = await this.sheet.ask(`/blocks/${this.sheet.block}/accuracy.json`);
+    if (!drawn) return;
+    this.drawn = drawn;
     this.draw();
     this.sheet.element.dataset.residuals = String(this.drawn.points.length);
   }

@@ -31,10 +31,15 @@ function feature(geometry, properties = {}) {
 }
 
 export class Sheet {
-  /** @param say tells a line of warning on the page */
-  constructor(element, say) {
+  /** @param say tells a line of warning on the page
+   * @param seen what was in view on the sheet before this one; it stays in view */
+  constructor(element, say, seen) {
     this.element = element;
     this.say = say;
+    this.seen = seen;
+    this.leaving = new AbortController();
+    /** Over when another stage's sheet stands in its place: what is listened to outside it ends then. */
+    this.signal = this.leaving.signal;
     this.block = element.dataset.block;
     this.plan = null;
     this.tool = null;
@@ -44,13 +49,14 @@ export class Sheet {
     this.sources = makeSources();
     this.editing = new Editing(this);
     this.turning = new Turning(this);
-    const drawer = document.getElementById("drawer");
-    this.section = new Section(
-      drawer,
-      this.block,
-      (place) => this.choosing.point(place),
-      () => this.fit(),
-    );
+    this.section = new Section({
+      drawer: document.getElementById("drawer"),
+      block: this.block,
+      point: (place) => this.choosing.point(place),
+      resized: () => this.fit(),
+      ask: (path) => this.ask(path),
+      signal: this.signal,
+    });
     this.choosing = new Choosing(this, this.section);
     this.playback = new Playback(this);
     this.places = new Places(this);
@@ -60,7 +66,21 @@ export class Sheet {
     /** What a stage of its own adds to the sheet. */
     this.field = Field ? new Field(this) : null;
     this.wire();
-    this.load(true);
+    const brought = this.brought();
+    if (brought) this.show(brought, true);
+    else this.load(true);
+  }
+
+  /** Ends it, because another stage comes. Answers what is in view. */
+  leave() {
+    this.leaving.abort();
+    if (this.field && this.field.leave) this.field.leave();
+    if (!this.map) return null;
+    const whole = this.fitted === this.view.getResolution();
+    const seen = { epsg: this.epsg, whole, center: this.view.getCenter(), resolution: this.view.getResolution() };
+    this.map.setTarget(null);
+    this.map.dispose();
+    return seen;
   }
 
   makeMap(epsg) {
@@ -70,7 +90,8 @@ export class Sheet {
     this.layers = makeLayers(this.sources, this.editable);
     this.map = makeMap(epsg, pictures, this.layers);
     this.view = this.map.getView();
-    this.pictures = new Pictures(this.block, pictures, this.sources.contours, this.view.getProjection());
+    const ask = (path) => this.ask(path);
+    this.pictures = new Pictures(ask, this.block, pictures, this.sources.contours, this.view.getProjection());
     this.editing.begin();
     this.turning.begin();
     this.choosing.begin();
@@ -91,24 +112,34 @@ export class Sheet {
   changed() {
     if (!this.stale) return;
     this.stale = false;
-    const brought = document.getElementById("sheet-now");
-    if (brought) {
-      this.show(JSON.parse(brought.textContent), false);
-      brought.remove();
-    } else this.load(false);
+    const brought = this.brought();
+    if (brought) this.show(brought, false);
+    else this.load(false);
+  }
+
+  /** The plan that came with the book, once. */
+  brought() {
+    const here = document.getElementById("sheet-now");
+    if (!here) return null;
+    here.remove();
+    return JSON.parse(here.textContent);
   }
 
   async load(fit) {
-    let plan;
-    try {
-      const answer = await fetch(this.element.dataset.src, { headers: { Accept: "application/json" } });
-      if (!answer.ok) throw new Error(String(answer.status));
-      plan = await answer.json();
-    } catch (error) {
+    const plan = await this.ask(this.element.dataset.src);
+    if (plan) this.show(plan, fit);
+    else if (!this.signal.aborted)
       this.say("The sheet could not be drawn: the program did not answer. Reload the page.");
-      return;
+  }
+
+  /** What the program answers as JSON. Nothing where it does not answer, and nothing more once this sheet has been left. */
+  async ask(path) {
+    try {
+      const answer = await fetch(path, { headers: { Accept: "application/json" }, signal: this.signal });
+      return answer.ok ? await answer.json() : null;
+    } catch {
+      return null;
     }
-    this.show(plan, fit);
   }
 
   show(plan, fit) {
@@ -132,6 +163,11 @@ export class Sheet {
     if (this.skipped) return;
     this.draw(plan);
     if (fit || fresh || this.fitNext) this.fit();
+    if (this.seen && !this.seen.whole && this.seen.epsg === plan.epsg) {
+      this.view.setCenter(this.seen.center);
+      this.view.setResolution(this.seen.resolution);
+    }
+    this.seen = null;
     this.fitNext = false;
     // At once, or the map were painted twice: with the strips, and again with their ticks.
     this.drawFrame();
@@ -380,18 +416,22 @@ export class Sheet {
   }
 
   wire() {
-    document.body.addEventListener("sheet-changed", () => {
+    const { signal } = this;
+    const stale = () => {
       this.stale = true;
-    });
-    document.body.addEventListener("htmx:afterSwap", () => this.changed());
-    document.addEventListener("click", (event) => {
+    };
+    const press = (event) => {
       const tool = event.target.closest("[data-tool]");
       if (tool) this.use(tool.dataset.tool);
       const mark = event.target.closest(".mark-button");
       if (mark) this.choosing.showMark(mark.closest("[data-mark]"));
-    });
-    takeFiles(this.element, this.say, () => {
+    };
+    document.body.addEventListener("sheet-changed", stale, { signal });
+    document.body.addEventListener("htmx:afterSwap", () => this.changed(), { signal });
+    document.addEventListener("click", press, { signal });
+    const taken = () => {
       this.fitNext = true;
-    });
+    };
+    takeFiles(this.element, this.say, taken, signal);
   }
 }

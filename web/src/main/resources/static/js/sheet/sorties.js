@@ -35,14 +35,20 @@ export class Sorties {
       this.post("launches/move", { at: moved.get("at") ?? -1, place });
     });
     map.addInteraction(this.translate);
-    document.addEventListener("click", (event) => {
+    const press = (event) => {
       const wanted = event.target.closest("[data-shade]");
       if (!wanted) return;
       event.preventDefault();
       const minute = Number(wanted.dataset.shade);
       this.minute = this.minute === minute ? null : minute;
       this.shade();
-    });
+    };
+    document.addEventListener("click", press, { signal: this.sheet.signal });
+  }
+
+  leave() {
+    this.asked++;
+    clearTimeout(this.waiting);
   }
 
   /** Draws what stands; asks again as long as more is to come. */
@@ -50,10 +56,8 @@ export class Sorties {
     const { block } = this.sheet;
     const asked = ++this.asked;
     clearTimeout(this.waiting);
-    const answer = await fetch(`/blocks/${block}/sorties.json`, { headers: { Accept: "application/json" } });
-    if (!answer.ok || asked !== this.asked) return;
-    const drawn = await answer.json();
-    if (asked !== this.asked) return;
+    const drawn = await this.sheet.ask(`/blocks/${block}/sorties.json`);
+    if (!drawn || asked !== this.asked) return;
     this.drawn = drawn;
     this.sheet.section.flags = drawn.sorties.map(({ leastLine, least, leastWords }) => ({
       line: leastLine,

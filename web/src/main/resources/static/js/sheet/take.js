@@ -16,14 +16,17 @@ export class Take {
 
   begin() {}
 
+  leave() {
+    this.asked++;
+    clearTimeout(this.waiting);
+  }
+
   /** Draws what stands; asks again as long as the proof is still to come. */
   async load() {
     const asked = ++this.asked;
     clearTimeout(this.waiting);
-    const answer = await fetch(`/blocks/${this.sheet.block}/take.json`, { headers: { Accept: "application/json" } });
-    if (!answer.ok || asked !== this.asked) return;
-    const drawn = await answer.json();
-    if (asked !== this.asked) return;
+    const drawn = await this.sheet.ask(`/blocks/${this.sheet.block}/take.json`);
+    if (!drawn || asked !== this.asked) return;
     this.draw(drawn);
     if (drawn.running) this.waiting = setTimeout(() => this.load(), AGAIN_MS);
   }

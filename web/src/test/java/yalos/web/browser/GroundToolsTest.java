@@ -73,6 +73,29 @@ class GroundToolsTest {
         page.context().close();
     }
 
+    /** A strip under the pointer is told of, and the map stays where it is; with a tool in hand nothing is told. */
+    @Test
+    void thePointerMovesNothing() {
+        Page page = open("/blocks/3/ground");
+        BoundingBox map = page.locator("#map").boundingBox();
+        String size = "() => document.getElementById('map').clientHeight";
+        Object before = page.evaluate(size);
+        // Along a line across all strips, some of them are under the pointer.
+        String told = "() => document.getElementById('drawer').textContent.includes('flown towards')";
+        for (double share = 0.3; share < 0.6 && !(boolean) page.evaluate(told); share += 0.004) {
+            page.mouse().move(map.x + map.width * share, map.y + map.height * 0.5);
+            page.evaluate("() => new Promise(done => requestAnimationFrame(done))");
+        }
+        assertThat((boolean) page.evaluate(told)).isTrue();
+        assertThat(page.evaluate(size)).isEqualTo(before);
+        assertThat(page.isVisible(".long-section")).isFalse();
+        assertThat(page.locator(".strip-acts").count())
+                .as("only for a strip that is chosen")
+                .isZero();
+        page.mouse().move(0, 0);
+        page.context().close();
+    }
+
     @Test
     void aZoneIsDrawnOnTheSheet() {
         Page page = open("/blocks/3/ground");

@@ -1,0 +1,86 @@
+// From stage to stage of a block without a new document: what differs is exchanged, while scripts, styles and the place on the map stay. Whatever does
+// not go that way, the browser does as ever.
+import { idle } from "./changes.js";
+import { left } from "./kept.js";
+
+/** What differs between two stages. */
+const PARTS = ["header.top", "main"];
+const STAGE = /^\/blocks\/\d+\/[a-z-]+$/;
+
+/**
+ * @param leave told before what is shown goes
+ * @param arrive told when the other stage stands there
+ */
+export function wireStages(leave, arrive) {
+  const root = document.documentElement;
+  let asked = 0;
+  const open = new Set();
+  document.addEventListener("htmx:beforeSend", ({ detail }) => {
+    if (detail.requestConfig.verb === "get") open.add(detail.xhr);
+  });
+  document.addEventListener("htmx:afterRequest", ({ detail }) => open.delete(detail.xhr));
+
+  /** What was asked for the stage before is not waited for: a browser asks only six things of a program at once. */
+  function forget() {
+    for (const request of open) {
+      request.onabort = null;
+      request.abort();
+    }
+    open.clear();
+    left();
+  }
+
+  async function turn(href, push) {
+    const mine = ++asked;
+    root.toggleAttribute("data-turning", true);
+    // A change that is still to be made is part of what the other stage shows.
+    await idle();
+    const page = await pageOf(href);
+    if (mine !== asked) return;
+    if (!page) {
+      window.location.assign(href);
+      return;
+    }
+    leave();
+    forget();
+    document.title = page.title;
+    for (const part of PARTS) {
+      const fresh = document.adoptNode(page.querySelector(part));
+      document.querySelector(part).replaceWith(fresh);
+      window.htmx.process(fresh);
+    }
+    if (push) window.history.pushState({ stage: true }, "", href);
+    arrive();
+    root.toggleAttribute("data-turning", false);
+  }
+
+  document.addEventListener("click", (event) => {
+    const link = event.target.closest("#stages a");
+    if (!link || event.button !== 0 || event.ctrlKey || event.metaKey || event.shiftKey || event.altKey) return;
+    if (event.defaultPrevented || !turnable()) return;
+    event.preventDefault();
+    turn(link.href, link.href !== window.location.href);
+  });
+  window.addEventListener("popstate", (event) => {
+    if (!STAGE.test(window.location.pathname) || !turnable()) return;
+    event.stopImmediatePropagation();
+    turn(window.location.href, false);
+  });
+}
+
+/** The look from anywhere keeps graphics of its own; it is left with its document. */
+const turnable = () => document.getElementById("stages") && !document.getElementById("space");
+
+/** The page of a stage; nothing where something else came, or it needs other scripts than are here. */
+async function pageOf(href) {
+  try {
+    const answer = await fetch(href, { headers: { Accept: "text/html" } });
+    if (!answer.ok || answer.redirected) return null;
+    const page = new DOMParser().parseFromString(await answer.text(), "text/html");
+    const scripts = (of) => [...of.querySelectorAll("script[src]")].map((one) => one.getAttribute("src")).join();
+    const whole = page.getElementById("book") && PARTS.every((part) => page.querySelector(part));
+    return whole && scripts(page) === scripts(document) ? page : null;
+  } catch {
+    return null;
+  }
+}

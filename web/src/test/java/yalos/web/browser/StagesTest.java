@@ -1,0 +1,148 @@
+package yalos.web.browser;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.WaitUntilState;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.TestInstance;
+import org.springframework.context.ConfigurableApplicationContext;
+import yalos.web.RunningYalos;
+
+/** From stage to stage without a new document: what stays, what is exchanged, and what goes the browser's own way. */
+@TestInstance(TestInstance.Lifecycle.PER_CLASS)
+class StagesTest {
+    private static final String HERE =
+            "stage => !document.documentElement.hasAttribute('data-turning') && document.getElementById('book').dataset.stage === stage";
+    private static final String SAME_DOCUMENT = "() => window.marked === true";
+    private static final String VIEW =
+            "() => { const view = window.yalosSheet.view; return [...view.getCenter(), view.getResolution()].join(); }";
+
+    private ConfigurableApplicationContext application;
+    private Browsing browsing;
+
+    @BeforeAll
+    void start() {
+        application = RunningYalos.demo();
+        browsing = new Browsing();
+    }
+
+    @AfterAll
+    void stop() {
+        browsing.close();
+        application.close();
+    }
+
+    private Page open(String path) {
+        Page page = browsing.page(1280, 800);
+        page.navigate(
+                "http://127.0.0.1:" + RunningYalos.portOf(application) + path,
+                new Page.NavigateOptions().setWaitUntil(WaitUntilState.LOAD));
+        page.evaluate("() => { window.marked = true; }");
+        return page;
+    }
+
+    private static void turn(Page page, String stage) {
+        page.click("#stages a[data-stage='" + stage + "']");
+        page.waitForFunction(HERE, stage);
+    }
+
+    @Test
+    void thePlaceOnTheMapStays() {
+        Page page = open("/blocks/2/strips");
+        Browsing.awaitSheet(page);
+        String whole = (String) page.evaluate(VIEW);
+        page.evaluate("() => { window.yalosSheet.view.setResolution(window.yalosSheet.view.getResolution() / 3); }");
+        String near = (String) page.evaluate(VIEW);
+        turn(page, "sorties");
+        Browsing.awaitSheet(page);
+        assertThat(page.url()).endsWith("/blocks/2/sorties");
+        assertThat(page.title()).startsWith("Sorties");
+        assertThat(page.textContent("#stages .here b")).isEqualTo("Sorties");
+        assertThat(page.evaluate("() => document.activeElement.dataset.stage")).isEqualTo("sorties");
+        assertThat(page.evaluate(VIEW)).as("still near").isEqualTo(near);
+        page.click("#sheet [data-tool=fit]");
+        turn(page, "kit");
+        Browsing.awaitSheet(page);
+        assertThat(page.evaluate(VIEW)).as("whole again").isEqualTo(whole);
+        assertThat(page.evaluate(SAME_DOCUMENT)).isEqualTo(true);
+        page.goBack();
+        page.waitForFunction(HERE, "sorties");
+        page.goBack();
+        page.waitForFunction(HERE, "strips");
+        page.goForward();
+        page.waitForFunction(HERE, "sorties");
+        assertThat(page.url()).endsWith("/sorties");
+        assertThat(page.evaluate(SAME_DOCUMENT)).isEqualTo(true);
+        assertThat(browsing.complaints()).isEmpty();
+        page.context().close();
+    }
+
+    /** A sheet that was left hears nothing more: a tool acts once. */
+    @Test
+    void whatWasLeftIsQuiet() {
+        Page page = open("/blocks/2/strips");
+        for (String stage : new String[] {"control", "sorties", "take", "accuracy", "strips"}) {
+            turn(page, stage);
+            Browsing.awaitSheet(page);
+        }
+        page.click("#sheet [data-tool=heights]");
+        assertThat(page.getAttribute("#sheet [data-tool=heights]", "aria-pressed"))
+                .isEqualTo("true");
+        page.keyboard().press("?");
+        assertThat(page.isVisible("#help")).isTrue();
+        page.keyboard().press("Escape");
+        page.keyboard().press("p");
+        page.waitForFunction(HERE, "proof");
+        assertThat(page.locator("canvas").count()).as("one map").isPositive();
+        assertThat(page.locator("#map .ol-viewport").count()).isEqualTo(1);
+        assertThat(page.evaluate(SAME_DOCUMENT)).isEqualTo(true);
+        assertThat(browsing.complaints()).isEmpty();
+        page.context().close();
+    }
+
+    /** A change that is under way is made first, and the next stage knows it. */
+    @Test
+    void aChangeComesAlong() {
+        Page page = open("/blocks/2/strips");
+        Browsing.awaitSheet(page);
+        String version = page.getAttribute("#book", "data-version");
+        page.evaluate("() => { document.querySelector('#row-gsd .step[value=\"1\"]').click();"
+                + " document.querySelector('#stages a[data-stage=brief]').click(); }");
+        page.waitForFunction(HERE, "brief");
+        assertThat(page.getAttribute("#book", "data-version")).isNotEqualTo(version);
+        Browsing.awaitSheet(page);
+        page.click("#undo");
+        page.waitForFunction(
+                "version => document.getElementById('book').dataset.version !== version && !document.documentElement.hasAttribute('data-changing')",
+                page.getAttribute("#book", "data-version"));
+        assertThat(browsing.complaints()).isEmpty();
+        page.context().close();
+    }
+
+    /** Of two presses the last one counts. */
+    @Test
+    void aQuickHandEndsWhereItPressedLast() {
+        Page page = open("/blocks/2/strips");
+        page.evaluate("() => { for (const stage of ['proof', 'kit', 'ground'])"
+                + " document.querySelector(`#stages a[data-stage=${stage}]`).click(); }");
+        page.waitForFunction(HERE, "ground");
+        assertThat(page.url()).endsWith("/ground");
+        Browsing.awaitSheet(page);
+        page.context().close();
+    }
+
+    /** What does not come as a stage's page is left to the browser. */
+    @Test
+    void otherwiseTheBrowserGoesThere() {
+        Page page = open("/blocks/2/strips");
+        page.evaluate("() => { window.fetch = () => Promise.reject(new TypeError('no way')); }");
+        page.click("#stages a[data-stage=brief]");
+        page.waitForFunction(
+                "() => document.readyState === 'complete' && document.getElementById('book')?.dataset.stage === 'brief'");
+        assertThat(page.evaluate(SAME_DOCUMENT)).isEqualTo(false);
+        page.context().close();
+    }
+}
