@@ -55,7 +55,7 @@ globalThis.window = {
   },
 };
 
-const { change, fieldsOf, justSent } = await import("../../main/resources/static/js/changes.js");
+const { change, fieldsOf, idle, justSent } = await import("../../main/resources/static/js/changes.js");
 const turn = () => new Promise((resolve) => setImmediate(resolve));
 
 beforeEach(() => {
@@ -89,6 +89,20 @@ test("the page says that changes are under way until the last is answered", asyn
   asked[1].answer(true);
   await second;
   assert.equal(changing, false);
+});
+
+test("whoever waits for quiet waits for the last change, and for a refused one too", async () => {
+  let quiet = false;
+  change("/blocks/1/ledger/gsd", { act: "1" });
+  change("/blocks/1/ledger/gsd", { act: "1" });
+  const waits = idle().then(() => (quiet = true));
+  asked[0].answer(true);
+  await turn();
+  assert.equal(quiet, false);
+  asked[1].answer(false);
+  await waits;
+  assert.equal(quiet, true);
+  await idle();
 });
 
 test("a refused change says so and the next goes on", async () => {

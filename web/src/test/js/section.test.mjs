@@ -56,17 +56,19 @@ const CUT = {
 
 function section(answers, cut = CUT) {
   const fetched = [];
-  globalThis.fetch = async (url) => {
+  const ask = async (url) => {
     fetched.push(url);
-    return answers ? { ok: true, json: async () => cut } : { ok: false };
+    return answers ? cut : null;
   };
   const told = { points: [], resized: 0 };
-  const made = new Section(
-    new Node("drawer"),
-    "4",
-    (place) => told.points.push(place),
-    () => told.resized++,
-  );
+  const made = new Section({
+    drawer: new Node("drawer"),
+    block: "4",
+    point: (place) => told.points.push(place),
+    resized: () => told.resized++,
+    ask,
+    signal: undefined,
+  });
   return { made, told, fetched };
 }
 
