@@ -8,7 +8,8 @@ const body = {
   removeEventListener: (name) => delete listeners[name],
 };
 const book = { dataset: { version: "7", stage: "strips" } };
-const confirm = {};
+/** What the page hears. */
+const heard = {};
 /** Whether the page says that changes are under way. */
 let changing = false;
 globalThis.document = {
@@ -20,14 +21,14 @@ globalThis.document = {
     },
   },
   getElementById: () => book,
-  addEventListener: (name, told) => (confirm[name] = told),
+  addEventListener: (name, told) => (heard[name] = told),
 };
 globalThis.FormData = class {
   constructor(form) {
     this.form = form;
   }
   entries() {
-    return Object.entries(this.form.values);
+    return Object.entries(this.form.values).flatMap(([name, value]) => [value].flat().map((one) => [name, one]));
   }
 };
 
@@ -154,6 +155,11 @@ test("fields are told without the state that is added when the turn comes", () =
   assert.deepEqual(fieldsOf(form), { value: "2", ring: "0" });
 });
 
+test("of several ticks with one name all are told", () => {
+  const form = { values: { looks: ["AHEAD", "LEFT", "RIGHT"], tilt: "30" } };
+  assert.deepEqual(fieldsOf(form), { looks: ["AHEAD", "LEFT", "RIGHT"], tilt: "30" });
+});
+
 test("a field knows whether what stands in it was just sent", async () => {
   const form = { getAttribute: () => "/blocks/1/ledger/gsd" };
   const sent = change("/blocks/1/ledger/gsd", { value: "3" });
@@ -165,27 +171,43 @@ test("a field knows whether what stands in it was just sent", async () => {
   assert.equal(justSent({ form, name: "value", value: "3" }), false);
 });
 
-test("a form waits for its turn; one that carries a file goes by itself", async () => {
-  const form = {
-    enctype: "application/x-www-form-urlencoded",
-    values: { value: "9" },
-    getAttribute: () => "/blocks/1/ledger/blur",
-  };
+/** An event of a form, or of one of its fields, as the page tells it. */
+function told(name, form, more = {}) {
   let held = false;
-  const event = (target) => ({
-    target: { closest: () => target },
-    detail: { verb: "post", triggeringEvent: { submitter: { name: "act", value: "pin" } } },
-    preventDefault: () => (held = true),
-  });
-  confirm["htmx:confirm"](event(form));
-  assert.equal(held, true);
+  const target = { closest: () => form, matches: () => more.figure === true };
+  heard[name]({ target, preventDefault: () => (held = true), ...more });
+  return held;
+}
+
+const formOf = (sends) => ({
+  values: { value: "9" },
+  dataset: { sends },
+  getAttribute: () => "/blocks/1/ledger/blur",
+  reportValidity: () => true,
+});
+
+test("a form that is submitted waits for its turn, and says which button sent it", async () => {
+  assert.equal(told("submit", formOf(), { submitter: { name: "act", value: "pin" } }), true);
   assert.equal(asked[0].url, "/blocks/1/ledger/blur");
   assert.equal(asked[0].values.act, "pin");
   asked[0].answer(true);
   await turn();
-  held = false;
-  confirm["htmx:confirm"](event({ ...form, enctype: "multipart/form-data" }));
-  confirm["htmx:confirm"](event(null));
-  assert.equal(held, false);
+  assert.equal(told("submit", null), false);
+  assert.equal(told("submit", formOf(), { defaultPrevented: true }), false);
   assert.equal(asked.length, 1);
+});
+
+test("a field that has changed sends its form where the form says so, and only what is valid", async () => {
+  told("change", formOf());
+  told("change", formOf("figure"));
+  told("change", { ...formOf("change"), reportValidity: () => false });
+  told("change", null);
+  assert.equal(asked.length, 0);
+  told("change", formOf("figure"), { figure: true });
+  asked[0].answer(true);
+  await turn();
+  told("change", formOf("change"));
+  assert.equal(asked.length, 2);
+  asked[1].answer(true);
+  await turn();
 });

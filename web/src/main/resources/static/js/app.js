@@ -1,4 +1,5 @@
 // Glue of every page: keys, looks, notices, nudges. The sheet has a module of its own.
+import "./asking.js";
 import { change, fieldsOf, justSent } from "./changes.js";
 import { wireDay } from "./day.js";
 import { wireFaces } from "./faces.js";
@@ -178,7 +179,7 @@ function sendNudge(row, by) {
   const form = document.querySelector(`form[data-row="${CSS.escape(row)}"]`);
   if (!form || by === 0) return null;
   const { value, ...fields } = fieldsOf(form);
-  return change(form.getAttribute("hx-post"), { ...fields, act: String(by) });
+  return change(form.getAttribute("action"), { ...fields, act: String(by) });
 }
 
 document.addEventListener("keydown", (event) => {

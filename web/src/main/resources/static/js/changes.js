@@ -56,7 +56,7 @@ async function pump() {
     await window.htmx.ajax("POST", url, {
       source: "#book",
       target: "#book",
-      swap: "outerHTML",
+      swap: "book",
       values: { ...values, version: book.dataset.version, stage: book.dataset.stage },
     });
   } catch (error) {
@@ -73,13 +73,16 @@ async function pump() {
 export function justSent(field) {
   return under.some(
     (entry) =>
-      field.form && entry.url === field.form.getAttribute("hx-post") && entry.values[field.name] === field.value,
+      field.form && entry.url === field.form.getAttribute("action") && entry.values[field.name] === field.value,
   );
 }
 
 /** The fields of a form, with the button that sent it, without the state that is added when the turn comes. */
 export function fieldsOf(form, submitter) {
-  const values = Object.fromEntries(new FormData(form).entries());
+  const values = {};
+  for (const [name, value] of new FormData(form).entries()) {
+    values[name] = name in values ? [values[name], value].flat() : value;
+  }
   if (submitter && submitter.name) values[submitter.name] = submitter.value;
   delete values.version;
   delete values.stage;
@@ -87,11 +90,16 @@ export function fieldsOf(form, submitter) {
   return values;
 }
 
-// Forms of the page that htmx would send at once wait for their turn as well. A form that carries a file goes by itself.
-document.addEventListener("htmx:confirm", (event) => {
-  const form = event.target.closest("form[hx-post^='/blocks/']");
-  if (!form || event.detail.verb !== "post" || form.enctype === "multipart/form-data") return;
+// Forms that change the block take their turn. A form that carries a file goes by itself.
+document.addEventListener("submit", (event) => {
+  const form = event.target.closest("form[data-change]");
+  if (!form || event.defaultPrevented) return;
   event.preventDefault();
-  const cause = event.detail.triggeringEvent;
-  change(form.getAttribute("hx-post"), fieldsOf(form, cause && cause.submitter));
+  change(form.getAttribute("action"), fieldsOf(form, event.submitter));
+});
+document.addEventListener("change", (event) => {
+  const form = event.target.closest("form[data-change]");
+  const sends = form && form.dataset.sends;
+  if (sends !== "change" && !(sends === "figure" && event.target.matches("input.figure"))) return;
+  if (form.reportValidity()) change(form.getAttribute("action"), fieldsOf(form));
 });

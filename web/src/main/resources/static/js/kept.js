@@ -1,6 +1,7 @@
 // What is kept when the connection drops: says so on the page, lists changes that wait and those that clash, and has them sent when the program
 // answers again. The keeping itself is the service worker's; browsers give one only to an address they trust.
 const AGAIN_MS = 5000;
+const QUIET_MS = 3000;
 const FILE = /\.[a-z0-9]+$/;
 let list = [];
 let timer = null;
@@ -10,7 +11,9 @@ const ask = (message) => worker() && worker().postMessage(message);
 
 export function keepPages() {
   if (!window.isSecureContext || !navigator.serviceWorker || !location.pathname.startsWith("/blocks/")) return;
-  navigator.serviceWorker.register("/sw.js").catch(() => {});
+  // Keeping begins when the page has been there for some time: whoever presses something at once is not to wait for it.
+  if (worker()) register();
+  else setTimeout(register, QUIET_MS);
   navigator.serviceWorker.addEventListener("message", (event) => {
     if (event.data && event.data.held) held(event.data.all);
     if (!event.data || !event.data.waiting) return;
@@ -54,6 +57,8 @@ export function offerAll() {
   const all = document.getElementById("keep-all");
   if (all && window.isSecureContext && navigator.serviceWorker) all.hidden = false;
 }
+
+const register = () => navigator.serviceWorker.register("/sw.js").catch(() => {});
 
 /** A page that was open before the worker was is kept with its parts; others too, where somebody asks. */
 function hold(others = []) {

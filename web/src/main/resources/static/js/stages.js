@@ -1,5 +1,6 @@
 // From stage to stage of a block without a new document: what differs is exchanged, while scripts, styles and the place on the map stay. Whatever does
 // not go that way, the browser does as ever.
+import { forgetGone } from "./asking.js";
 import { idle } from "./changes.js";
 import { left } from "./kept.js";
 
@@ -14,21 +15,6 @@ const STAGE = /^\/blocks\/\d+\/[a-z-]+$/;
 export function wireStages(leave, arrive) {
   const root = document.documentElement;
   let asked = 0;
-  const open = new Set();
-  document.addEventListener("htmx:beforeSend", ({ detail }) => {
-    if (detail.requestConfig.verb === "get") open.add(detail.xhr);
-  });
-  document.addEventListener("htmx:afterRequest", ({ detail }) => open.delete(detail.xhr));
-
-  /** What was asked for the stage before is not waited for: a browser asks only six things of a program at once. */
-  function forget() {
-    for (const request of open) {
-      request.onabort = null;
-      request.abort();
-    }
-    open.clear();
-    left();
-  }
 
   async function turn(href, push) {
     const mine = ++asked;
@@ -42,30 +28,50 @@ export function wireStages(leave, arrive) {
       return;
     }
     leave();
-    forget();
+    left();
     document.title = page.title;
     for (const part of PARTS) {
       const fresh = document.adoptNode(page.querySelector(part));
       document.querySelector(part).replaceWith(fresh);
       window.htmx.process(fresh);
     }
+    forgetGone();
     if (push) window.history.pushState({ stage: true }, "", href);
     arrive();
     root.toggleAttribute("data-turning", false);
   }
 
   document.addEventListener("click", (event) => {
-    const link = event.target.closest("#stages a");
-    if (!link || event.button !== 0 || event.ctrlKey || event.metaKey || event.shiftKey || event.altKey) return;
-    if (event.defaultPrevented || !turnable()) return;
+    if (
+      event.defaultPrevented ||
+      event.button !== 0 ||
+      event.ctrlKey ||
+      event.metaKey ||
+      event.shiftKey ||
+      event.altKey
+    )
+      return;
+    const link = event.target.closest("#stages a, #book a[data-book]");
+    if (!link || !turnable()) return;
     event.preventDefault();
-    turn(link.href, link.href !== window.location.href);
+    if ("book" in link.dataset) open(link.href);
+    else turn(link.href, link.href !== window.location.href);
+  });
+  document.addEventListener("change", (event) => {
+    const form = event.target.closest("form[data-book]");
+    if (form) open(`${form.action}?${new URLSearchParams(new FormData(form))}`);
   });
   window.addEventListener("popstate", (event) => {
     if (!STAGE.test(window.location.pathname) || !turnable()) return;
     event.stopImmediatePropagation();
     turn(window.location.href, false);
   });
+}
+
+/** Opens the book of the same stage at another place. */
+function open(href) {
+  window.history.pushState({ stage: true }, "", href);
+  window.htmx.ajax("GET", href, { source: "#book", target: "#book", select: "#book", swap: "book" });
 }
 
 /** The look from anywhere keeps graphics of its own; it is left with its document. */

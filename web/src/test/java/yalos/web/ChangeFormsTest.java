@@ -26,10 +26,15 @@ class ChangeFormsTest {
                         .as(stage)
                         .isNotEmpty()
                         .allSatisfy(form -> assertThat(form).contains("name=\"_csrf\""));
-                assertThat(forms.stream().filter(form -> form.contains("hx-post=")))
+                assertThat(forms.stream().filter(form -> form.contains("data-change=")))
                         .as(stage)
                         .isNotEmpty()
-                        .allMatch(form -> form.contains("hx-target=\"#book\" hx-swap=\"outerHTML\""));
+                        .allMatch(form -> form.contains("method=\"post\"") && form.contains("action=\"/blocks/"))
+                        .noneMatch(form -> form.contains("hx-"));
+                assertThat(forms.stream().filter(form -> form.contains("hx-post=")))
+                        .as("files of %s go by themselves", stage)
+                        .allMatch(form -> form.contains("hx-target=\"#book\" hx-swap=\"outerHTML\"")
+                                && form.contains("multipart/form-data"));
             }
         }
     }

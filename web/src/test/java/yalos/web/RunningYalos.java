@@ -55,6 +55,15 @@ public final class RunningYalos implements BeforeAllCallback {
         return run(newFolder(), 0, true, "--yalos.warm-up=false");
     }
 
+    /** Returns when what runs has warmed itself up. */
+    public static void warmedUp() throws InterruptedException {
+        for (Thread thread : Thread.getAllStackTraces().keySet()) {
+            if (thread.getName().equals("warm-up")) {
+                thread.join();
+            }
+        }
+    }
+
     private static ConfigurableApplicationContext run(Path data, int port, boolean demo, String... more) {
         Stream<String> own = Stream.of(
                 "--server.port=" + port,

@@ -29,11 +29,7 @@ class StartTest {
             assertThat(first.getBean(JobMapper.class).changedLast()).contains(block);
         }
         try (ConfigurableApplicationContext again = RunningYalos.asStarted(data)) {
-            for (Thread thread : Thread.getAllStackTraces().keySet()) {
-                if (thread.getName().equals("warm-up")) {
-                    thread.join();
-                }
-            }
+            RunningYalos.warmedUp();
             Visitor visitor = new Visitor("http://127.0.0.1:" + RunningYalos.portOf(again));
             assertThat(visitor.version(block)).isEqualTo(version);
             JobMapper rows = again.getBean(JobMapper.class);

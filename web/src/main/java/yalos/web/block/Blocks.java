@@ -63,13 +63,39 @@ public class Blocks {
         }
         String written = FactsJson.write(after);
         desk.refuseUnplannable(before, after);
-        transaction.executeWithoutResult(kept -> {
-            move(row, row.head() + 1, label);
-            rows.deleteStepsAfter(id, row.head());
-            rows.keepStep(id, row.head() + 1, shortened(label), written, Person.present());
-            summaries.keep(written, after);
-        });
+        transaction.executeWithoutResult(kept -> keep(row, label, written, after));
         return open(id);
+    }
+
+    private void keep(JobMapper.BlockRow row, String label, String written, BlockFacts after) {
+        move(row, row.head() + 1, label);
+        rows.deleteStepsAfter(row.id(), row.head());
+        rows.keepStep(row.id(), row.head() + 1, shortened(label), written, Person.present());
+        summaries.keep(written, after);
+    }
+
+    /** The plan of a block as it stands, or why there is none. */
+    public Planned plan(long id) {
+        return desk.plan(open(id).facts());
+    }
+
+    /**
+     * Does all that a change does, and takes it back before anybody sees it.
+     *
+     * @return the plan that the change would have given
+     * @throws InputFault when the change cannot be planned
+     */
+    public Planned rehearse(long id, UnaryOperator<BlockFacts> change) {
+        JobMapper.BlockRow row = rows.block(id).orElseThrow(() -> gone(id));
+        BlockFacts before = FactsJson.read(row.facts());
+        BlockFacts after = change.apply(before);
+        String written = FactsJson.write(after);
+        desk.refuseUnplannable(before, after);
+        transaction.executeWithoutResult(kept -> {
+            kept.setRollbackOnly();
+            keep(row, "rehearsed", written, after);
+        });
+        return desk.plan(after);
     }
 
     @Transactional

@@ -1,7 +1,10 @@
 package yalos.web.sheet;
 
 import jakarta.servlet.http.HttpServletRequest;
+import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.function.Supplier;
 import org.springframework.http.CacheControl;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -9,27 +12,38 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
+import yalos.core.block.Outline;
+import yalos.core.geodesy.Bounds;
 import yalos.core.height.HeightPlan;
 import yalos.core.plan.BlockPlan;
 import yalos.core.plan.KnownGround;
-import yalos.core.units.UnitChoice;
+import yalos.core.terrain.HeightGrid;
 import yalos.core.units.UnitKind;
 import yalos.web.block.Blocks;
 import yalos.web.block.PlanDesk;
 import yalos.web.elevation.Pictures;
 import yalos.web.shell.NotThere;
 import yalos.web.shell.Preferences;
+import yalos.web.store.BlockFacts;
+import yalos.web.store.GroundFacts;
 import yalos.web.work.Order;
+import yalos.web.work.Recent;
 import yalos.web.work.WorkQueue;
 
 /** What the sheet shows of the ground: light and shade, contours, long sections. */
 @RestController
 class GroundSheetController {
+    private static final int MOST_DRAWN = 8;
+
     private final Blocks blocks;
     private final PlanDesk desk;
     private final Preferences preferences;
     private final Pictures pictures;
     private final WorkQueue queue;
+    /** Asked for whenever a stage is opened, and the same for all of them. */
+    private final Map<Drawn, byte[]> reliefs = Recent.map(MOST_DRAWN);
+
+    private final Map<Drawn, GroundSheet.Ground> contours = Recent.map(MOST_DRAWN);
 
     GroundSheetController(Blocks blocks, PlanDesk desk, Preferences preferences, Pictures pictures, WorkQueue queue) {
         this.queue = queue;
@@ -37,6 +51,25 @@ class GroundSheetController {
         this.blocks = blocks;
         this.desk = desk;
         this.preferences = preferences;
+    }
+
+    /** What the ground under a block looks like follows from its models, its outline, its grid and what is cut out of them; with the unit of heights. */
+    private record Drawn(GroundFacts ground, Outline outline, OptionalInt epsg, Bounds cut, int cells, double unitM) {}
+
+    private Drawn drawn(long id, HeightGrid grid, double unitM) {
+        BlockFacts facts = blocks.open(id).facts();
+        Bounds cut = new Bounds(grid.west(), grid.east(), grid.south(), grid.north());
+        int cells = grid.columns() * grid.rows();
+        return new Drawn(facts.ground(), facts.outline(), facts.epsg(), cut, cells, unitM);
+    }
+
+    private static <T> T once(Map<Drawn, T> known, Drawn drawn, Supplier<T> draw) {
+        T found = known.get(drawn);
+        if (found == null) {
+            found = draw.get();
+            known.put(drawn, found);
+        }
+        return found;
     }
 
     private BlockPlan plan(long id) {
@@ -49,10 +82,11 @@ class GroundSheetController {
 
     @GetMapping("/blocks/{id}/relief.png")
     ResponseEntity<byte[]> relief(@PathVariable long id) {
+        HeightGrid grid = ground(plan(id)).grid();
         return ResponseEntity.ok()
                 .contentType(MediaType.IMAGE_PNG)
                 .cacheControl(CacheControl.noStore())
-                .body(GroundSheet.picture(ground(plan(id)).grid()));
+                .body(once(reliefs, drawn(id, grid, 0), () -> GroundSheet.picture(grid)));
     }
 
     /** The picture that lies under the plan, laid into the job's grid. */
@@ -86,13 +120,14 @@ class GroundSheetController {
     @GetMapping("/blocks/{id}/contours.json")
     ResponseEntity<GroundSheet.Ground> contours(@PathVariable long id) {
         BlockPlan plan = plan(id);
-        UnitChoice units = preferences.units();
+        HeightGrid grid = ground(plan).grid();
+        double unitM = preferences.units().unit(UnitKind.HEIGHT).size();
         return ResponseEntity.ok()
                 .cacheControl(CacheControl.noStore())
-                .body(GroundSheet.lines(
-                        ground(plan).grid(),
-                        plan.block().plane(),
-                        units.unit(UnitKind.HEIGHT).size()));
+                .body(once(
+                        contours,
+                        drawn(id, grid, unitM),
+                        () -> GroundSheet.lines(grid, plan.block().plane(), unitM)));
     }
 
     /** The section of a strip by its number, or of the whole path for 0. */

@@ -14,7 +14,8 @@ import org.thymeleaf.templatemode.TemplateMode;
 
 /**
  * The attribute {@code y:change="@{address}"} of a form that changes a block: with script its answer takes the place of the field
- * book, without script it is posted as any form is.
+ * book, without script it is posted as any form is. A form is sent when it is submitted; one that says {@code data-sends="change"} also when any of its
+ * fields has changed, {@code data-sends="figure"} when its figure has.
  */
 @Component
 class ChangeForms extends AbstractProcessorDialect {
@@ -47,9 +48,14 @@ class ChangeForms extends AbstractProcessorDialect {
             handler.setAttribute("method", "post");
             // Spring's own adds the token that guards a form.
             handler.setAttribute("th:action", typed);
-            handler.setAttribute("hx-post", address.toString());
-            handler.setAttribute("hx-target", "#book");
-            handler.setAttribute("hx-swap", "outerHTML");
+            if (form.hasAttribute("enctype")) {
+                // A file goes by itself.
+                handler.setAttribute("hx-post", address.toString());
+                handler.setAttribute("hx-target", "#book");
+                handler.setAttribute("hx-swap", "outerHTML");
+            } else {
+                handler.setAttribute("data-change", "");
+            }
         }
     }
 }

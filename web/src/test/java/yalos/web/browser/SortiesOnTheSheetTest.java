@@ -117,7 +117,7 @@ class SortiesOnTheSheetTest {
         BoundingBox map = page.locator("#map").boundingBox();
         page.mouse().click(map.x + map.width * 0.55, map.y + map.height * 0.3);
         page.waitForFunction("() => window.yalosSheet.sources.launch.getFeatures().length === 2");
-        page.click("form[hx-post$='/launches/remove'] button");
+        page.click("form[action$='/launches/remove'] button");
         page.waitForFunction("() => window.yalosSheet.sources.launch.getFeatures().length === 1");
         assertThat(browsing.complaints()).isEmpty();
         page.context().close();

@@ -1,0 +1,37 @@
+// What the page has asked for through htmx and not heard yet, and how the book takes the place of the one before.
+
+/** Requests by the element that asked. */
+const open = new Map();
+document.addEventListener("htmx:beforeSend", ({ detail }) => {
+  if (detail.requestConfig.verb === "get") open.set(detail.xhr, detail.elt);
+});
+document.addEventListener("htmx:afterRequest", ({ detail }) => open.delete(detail.xhr));
+
+/**
+ * Calls off what was asked by elements that are gone. Nobody waits for it any more, and a browser asks only six things of a program at once: what is
+ * asked next would wait behind it.
+ */
+export function forgetGone() {
+  for (const [request, element] of open) {
+    if (element.isConnected) continue;
+    open.delete(request);
+    request.onabort = null;
+    request.abort();
+  }
+}
+
+/**
+ * The book is exchanged as a whole. htmx itself would look up each of its hundred named parts in the page before, and go through all of that once more
+ * to clear it up, which took longer than to draw it.
+ */
+window.htmx.defineExtension("book", {
+  isInlineSwap: (style) => style === "book",
+  handleSwap(style, target, fragment, settled) {
+    const book = style === "book" && fragment.querySelector("#book");
+    if (!book) return false;
+    target.replaceWith(book);
+    settled.elts.push(book);
+    forgetGone();
+    return [book];
+  },
+});
