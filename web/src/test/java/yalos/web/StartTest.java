@@ -32,6 +32,9 @@ class StartTest {
             RunningYalos.warmedUp();
             Visitor visitor = new Visitor("http://127.0.0.1:" + RunningYalos.portOf(again));
             assertThat(visitor.version(block)).isEqualTo(version);
+            assertThat(visitor.get("/blocks/" + block + "/history").body())
+                    .as("what was rehearsed is taken back")
+                    .doesNotContain("rehearsed");
             JobMapper rows = again.getBean(JobMapper.class);
             visitor.post("/jobs/" + rows.jobNamed("Later").orElseThrow() + "/delete", "confirm", "Later");
             assertThat(rows.changedLast())
