@@ -56,7 +56,7 @@ globalThis.window = {
   },
 };
 
-const { change, fieldsOf, idle, justSent } = await import("../../main/resources/static/js/changes.js");
+const { change, fieldsOf, inTurn, justSent } = await import("../../main/resources/static/js/changes.js");
 const turn = () => new Promise((resolve) => setImmediate(resolve));
 
 beforeEach(() => {
@@ -92,18 +92,29 @@ test("the page says that changes are under way until the last is answered", asyn
   assert.equal(changing, false);
 });
 
-test("whoever waits for quiet waits for the last change, and for a refused one too", async () => {
-  let quiet = false;
+test("what takes the place of the page waits for its turn, and changes wait for it", async () => {
   change("/blocks/1/ledger/gsd", { act: "1" });
-  change("/blocks/1/ledger/gsd", { act: "1" });
-  const waits = idle().then(() => (quiet = true));
+  let arrived;
+  let turned = false;
+  const turning = inTurn(() => {
+    turned = true;
+    book.dataset.stage = "brief";
+    return new Promise((done) => (arrived = done));
+  });
+  const after = change("/blocks/1/brief", { due: "" });
+  assert.equal(turned, false);
   asked[0].answer(true);
   await turn();
-  assert.equal(quiet, false);
-  asked[1].answer(false);
-  await waits;
-  assert.equal(quiet, true);
-  await idle();
+  assert.equal(turned, true);
+  assert.equal(asked.length, 1);
+  assert.equal(changing, true);
+  arrived();
+  await turning;
+  await turn();
+  assert.equal(asked[1].values.stage, "brief");
+  asked[1].answer(true);
+  assert.equal(await after, true);
+  book.dataset.stage = "strips";
 });
 
 test("a refused change says so and the next goes on", async () => {

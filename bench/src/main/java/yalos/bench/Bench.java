@@ -18,7 +18,6 @@ import yalos.core.pattern.Patterns;
 
 /** Runs all measurements and writes them to docs/benchmarks.md. */
 public final class Bench {
-
     private final Table table = new Table();
 
     private Bench() {}

@@ -5,7 +5,7 @@ import { wireDay } from "./day.js";
 import { wireFaces } from "./faces.js";
 import { keepPages, offerAll } from "./kept.js";
 import { Sheet } from "./sheet/sheet.js";
-import { wireStages } from "./stages.js";
+import { openBook, wireStages } from "./stages.js";
 import { wireTake } from "./take.js";
 
 // Messages of the program name their own place; an answer without one is shown as a plain line.
@@ -139,14 +139,12 @@ document.body.addEventListener("htmx:afterSettle", () => {
   const state = document.getElementById("proof-state");
   if (state && state.dataset.done === "true") {
     state.dataset.done = "seen";
-    window.htmx
-      .ajax("GET", location.pathname + location.search, { target: "#book", select: "#book", swap: "outerHTML" })
-      .then(() => {
-        if (sheet && sheet.plan) {
-          sheet.drawPicture();
-          sheet.drawMarks();
-        }
-      });
+    openBook(location.pathname + location.search).then(() => {
+      if (sheet && sheet.plan) {
+        sheet.drawPicture();
+        sheet.drawMarks();
+      }
+    });
   }
 });
 document.body.addEventListener("htmx:afterSettle", (event) => {

@@ -25,12 +25,13 @@ export function change(url, values) {
   return entry.promise;
 }
 
-/** When no change waits or is under way. */
-export async function idle() {
-  for (let last = lastOf(); last; last = lastOf()) await last.promise;
+/** Lets something else that takes the place of the book, or of the whole page, wait for its turn among the changes. */
+export function inTurn(run) {
+  return new Promise((resolve) => {
+    queue.push({ url: "", values: {}, run, resolve });
+    pump();
+  });
 }
-
-const lastOf = () => queue[queue.length - 1] || under[0];
 
 /** The page says whether changes are under way, so that what watches it need not guess. */
 function tell() {
@@ -42,8 +43,20 @@ async function pump() {
   busy = true;
   tell();
   const entry = queue.shift();
-  const { url, values, resolve } = entry;
   under.push(entry);
+  let made = false;
+  try {
+    made = await (entry.run ? entry.run() : post(entry));
+  } finally {
+    // Whatever came of it, the next has its turn.
+    busy = false;
+    under.length = 0;
+    entry.resolve(made);
+    pump();
+  }
+}
+
+async function post({ url, values }) {
   const book = document.getElementById("book");
   let made = false;
   // Others ask in the meantime, for remedies or how far a proof is; only the answer to this change says whether it was made.
@@ -63,10 +76,7 @@ async function pump() {
     made = false;
   }
   document.body.removeEventListener("htmx:afterRequest", told);
-  busy = false;
-  under.length = 0;
-  resolve(made);
-  pump();
+  return made;
 }
 
 /** Whether what stands in a field is what has just been sent from it: then the answer says it better. */

@@ -48,8 +48,14 @@ export function left() {
 
 /** Says so as soon as another page is asked for. A file is no page: what it is taken from stays. */
 function leaving(event) {
-  const { destination, hashChange } = event;
-  if (!hashChange && !destination.sameDocument && !FILE.test(new URL(destination.url).pathname)) left();
+  const { destination, downloadRequest, hashChange } = event;
+  if (
+    downloadRequest === null &&
+    !hashChange &&
+    !destination.sameDocument &&
+    !FILE.test(new URL(destination.url).pathname)
+  )
+    left();
 }
 
 /** Keeping all stages is offered where pages are kept at all. */

@@ -1,11 +1,14 @@
 // From stage to stage of a block without a new document: what differs is exchanged, while scripts, styles and the place on the map stay. Whatever does
 // not go that way, the browser does as ever.
 import { forgetGone } from "./asking.js";
-import { idle } from "./changes.js";
+import { inTurn } from "./changes.js";
 import { left } from "./kept.js";
 
 /** What differs between two stages. */
 const PARTS = ["header.top", "main"];
+const here = () => window.location.pathname + window.location.search;
+/** What stands on the page. */
+let shown = here();
 const STAGE = /^\/blocks\/\d+\/[a-z-]+$/;
 
 /**
@@ -16,17 +19,20 @@ export function wireStages(leave, arrive) {
   const root = document.documentElement;
   let asked = 0;
 
-  async function turn(href, push) {
+  /** Changes that wait are made first, and those that are pressed meanwhile are made on the page that comes. */
+  function turn(href, push) {
     const mine = ++asked;
     root.toggleAttribute("data-turning", true);
-    // A change that is still to be made is part of what the other stage shows.
-    await idle();
-    const page = await pageOf(href);
-    if (mine !== asked) return;
-    if (!page) {
-      window.location.assign(href);
-      return;
-    }
+    return inTurn(async () => {
+      const page = mine === asked && (await pageOf(href));
+      // Of two presses the last one counts.
+      if (mine !== asked) return;
+      if (page) exchange(page, href, push);
+      else window.location.assign(href);
+    });
+  }
+
+  function exchange(page, href, push) {
     leave();
     left();
     document.title = page.title;
@@ -37,6 +43,7 @@ export function wireStages(leave, arrive) {
     }
     forgetGone();
     if (push) window.history.pushState({ stage: true }, "", href);
+    shown = here();
     arrive();
     root.toggleAttribute("data-turning", false);
   }
@@ -62,7 +69,8 @@ export function wireStages(leave, arrive) {
     if (form) open(`${form.action}?${new URLSearchParams(new FormData(form))}`);
   });
   window.addEventListener("popstate", (event) => {
-    if (!STAGE.test(window.location.pathname) || !turnable()) return;
+    // A place within the page is no other page.
+    if (here() === shown || !STAGE.test(window.location.pathname) || !turnable()) return;
     event.stopImmediatePropagation();
     turn(window.location.href, false);
   });
@@ -71,7 +79,15 @@ export function wireStages(leave, arrive) {
 /** Opens the book of the same stage at another place. */
 function open(href) {
   window.history.pushState({ stage: true }, "", href);
-  window.htmx.ajax("GET", href, { source: "#book", target: "#book", select: "#book", swap: "book" });
+  shown = here();
+  openBook(href);
+}
+
+/** Asks for the book of an address and puts it in the place of the one that is shown. */
+export function openBook(href) {
+  return inTurn(() =>
+    window.htmx.ajax("GET", href, { target: "#book", select: "#book", swap: "book" }).catch(() => {}),
+  );
 }
 
 /** The look from anywhere keeps graphics of its own; it is left with its document. */

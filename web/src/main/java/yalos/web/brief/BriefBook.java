@@ -119,14 +119,12 @@ class BriefBook implements StageBook {
     }
 
     private Weighed weighed(BlockFacts facts, BlockPlan plan, UnitChoice units) {
-        Asked asked = new Asked(facts, units);
-        Weighed known = weighed.get(asked);
-        if (known == null) {
-            known = work.answer(
-                    "The comparison", () -> new Weighed(Schools.of(plan, units), curve(facts.brief(), plan, units)));
-            weighed.put(asked, known);
-        }
-        return known;
+        return Recent.once(
+                weighed,
+                new Asked(facts, units),
+                () -> work.answer(
+                        "The comparison",
+                        () -> new Weighed(Schools.of(plan, units), curve(facts.brief(), plan, units))));
     }
 
     /** The light of the day the result is due; of today where no day is given. By the clock of this machine, which is in the field with its operator. */

@@ -15,6 +15,7 @@ import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Component;
 import org.springframework.web.filter.OncePerRequestFilter;
+import yalos.web.shell.Here;
 import yalos.web.shell.Person;
 import yalos.web.store.PassMapper;
 
@@ -55,7 +56,7 @@ final class SignInFilter extends OncePerRequestFilter {
             Refusal.send(
                     request, response, 401, "Send a token: Authorization: Bearer …. One is made on the page /tokens.");
         } else if (request.getMethod().equals("GET") && request.getHeader("HX-Request") == null) {
-            response.sendRedirect("/sign-in?to=" + URLEncoder.encode(path, StandardCharsets.UTF_8));
+            response.sendRedirect("/sign-in?to=" + URLEncoder.encode(Here.of(request), StandardCharsets.UTF_8));
         } else {
             response.setHeader("HX-Redirect", "/sign-in");
             Refusal.send(request, response, 401, "You are not signed in any more. Sign in again; nothing was changed.");

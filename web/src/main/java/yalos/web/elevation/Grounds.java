@@ -74,12 +74,7 @@ public class Grounds {
                     block.plane().toGrid(bounds.east() + bufferM, 0).east(),
                     block.plane().toGrid(0, bounds.south() - bufferM).north(),
                     block.plane().toGrid(0, bounds.north() + bufferM).north());
-            GroundRequest.Surveyed known = grounds.get(key);
-            if (known == null) {
-                known = surveyed(stacked(uses, block, bufferM));
-                grounds.put(key, known);
-            }
-            return known;
+            return Recent.once(grounds, key, () -> surveyed(stacked(uses, block, bufferM)));
         }
 
         private GroundRequest.Surveyed surveyed(HeightGrid grid) {
@@ -91,13 +86,7 @@ public class Grounds {
 
         @Override
         public double heightM(LonLat at) {
-            Spot spot = new Spot(uses, at);
-            Double known = spots.get(spot);
-            if (known == null) {
-                known = read(at);
-                spots.put(spot, known);
-            }
-            return known;
+            return Recent.once(spots, new Spot(uses, at), () -> read(at));
         }
 
         private double read(LonLat at) {

@@ -39,19 +39,17 @@ class FacesDesk {
         if (plan.isEmpty()) {
             return Optional.empty();
         }
-        StructureProof known = proofs.get(facts);
-        if (known == null) {
-            known = work.answer(
-                    "The proof of the faces",
-                    () -> StructurePlan.faces(plan.get(), facts.brief().accuracy(), CELLS, share -> true)
-                            .orElseThrow());
-            proofs.put(facts, known);
-        }
-        StructureProof finer = known;
+        StructureProof finer = Recent.once(
+                proofs,
+                facts,
+                () -> work.answer(
+                        "The proof of the faces",
+                        () -> StructurePlan.faces(plan.get(), facts.brief().accuracy(), CELLS, share -> true)
+                                .orElseThrow()));
         plans.plan(facts)
                 .whole()
                 .filter(whole -> whole.faces().filter(there -> there == finer).isEmpty())
                 .ifPresent(whole -> whole.facesFiner(finer));
-        return Optional.of(known);
+        return Optional.of(finer);
     }
 }

@@ -4,7 +4,6 @@ import jakarta.servlet.http.HttpServletRequest;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
-import java.util.function.Supplier;
 import org.springframework.http.CacheControl;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -56,20 +55,10 @@ class GroundSheetController {
     /** What the ground under a block looks like follows from its models, its outline, its grid and what is cut out of them; with the unit of heights. */
     private record Drawn(GroundFacts ground, Outline outline, OptionalInt epsg, Bounds cut, int cells, double unitM) {}
 
-    private Drawn drawn(long id, HeightGrid grid, double unitM) {
-        BlockFacts facts = blocks.open(id).facts();
+    private static Drawn drawn(BlockFacts facts, HeightGrid grid, double unitM) {
         Bounds cut = new Bounds(grid.west(), grid.east(), grid.south(), grid.north());
         int cells = grid.columns() * grid.rows();
         return new Drawn(facts.ground(), facts.outline(), facts.epsg(), cut, cells, unitM);
-    }
-
-    private static <T> T once(Map<Drawn, T> known, Drawn drawn, Supplier<T> draw) {
-        T found = known.get(drawn);
-        if (found == null) {
-            found = draw.get();
-            known.put(drawn, found);
-        }
-        return found;
     }
 
     private BlockPlan plan(long id) {
@@ -82,11 +71,12 @@ class GroundSheetController {
 
     @GetMapping("/blocks/{id}/relief.png")
     ResponseEntity<byte[]> relief(@PathVariable long id) {
-        HeightGrid grid = ground(plan(id)).grid();
+        BlockFacts facts = blocks.open(id).facts();
+        HeightGrid grid = ground(desk.needed(facts)).grid();
         return ResponseEntity.ok()
                 .contentType(MediaType.IMAGE_PNG)
                 .cacheControl(CacheControl.noStore())
-                .body(once(reliefs, drawn(id, grid, 0), () -> GroundSheet.picture(grid)));
+                .body(Recent.once(reliefs, drawn(facts, grid, 0), () -> GroundSheet.picture(grid)));
     }
 
     /** The picture that lies under the plan, laid into the job's grid. */
@@ -119,14 +109,15 @@ class GroundSheetController {
 
     @GetMapping("/blocks/{id}/contours.json")
     ResponseEntity<GroundSheet.Ground> contours(@PathVariable long id) {
-        BlockPlan plan = plan(id);
+        BlockFacts facts = blocks.open(id).facts();
+        BlockPlan plan = desk.needed(facts);
         HeightGrid grid = ground(plan).grid();
         double unitM = preferences.units().unit(UnitKind.HEIGHT).size();
         return ResponseEntity.ok()
                 .cacheControl(CacheControl.noStore())
-                .body(once(
+                .body(Recent.once(
                         contours,
-                        drawn(id, grid, unitM),
+                        drawn(facts, grid, unitM),
                         () -> GroundSheet.lines(grid, plan.block().plane(), unitM)));
     }
 

@@ -47,13 +47,6 @@ class FrameAdvice {
         UnitChoice units = preferences.units();
         String named = units.unit(UnitKind.HEIGHT).symbol() + ", "
                 + units.unit(UnitKind.SPEED).symbol();
-        return new Frame(Look.of(request).key(), named, Preferences.text(units), path(request), disk.trouble(0));
-    }
-
-    private static String path(HttpServletRequest request) {
-        String asked = request.getQueryString();
-        return request.getMethod().equals("GET") && asked != null
-                ? request.getRequestURI() + "?" + asked
-                : request.getRequestURI();
+        return new Frame(Look.of(request).key(), named, Preferences.text(units), Here.of(request), disk.trouble(0));
     }
 }

@@ -55,14 +55,14 @@ class StaticFiles implements WebMvcConfigurer {
     }
 
     /** The addresses without version of our files of a kind, {@code js} with all its folders for instance. */
-    static List<String> all(String folder) {
-        return files(folder).stream().map(StaticFiles::name).toList();
+    static List<String> all(String kind) {
+        return files(kind + "/").stream().map(StaticFiles::name).toList();
     }
 
     private static List<Resource> files(String folder) {
         try {
             Resource[] found =
-                    new PathMatchingResourcePatternResolver().getResources("classpath:" + FOLDER + folder + "/**/*.*");
+                    new PathMatchingResourcePatternResolver().getResources("classpath:" + FOLDER + folder + "**/*.*");
             return Arrays.stream(found)
                     .sorted(Comparator.comparing(StaticFiles::name))
                     .toList();
@@ -84,12 +84,10 @@ class StaticFiles implements WebMvcConfigurer {
     private static String version() {
         try {
             MessageDigest sum = MessageDigest.getInstance("SHA-256");
-            for (String folder : List.of("css", "js", "fonts", "lib")) {
-                for (Resource file : files(folder)) {
-                    sum.update(name(file).getBytes(StandardCharsets.UTF_8));
-                    try (InputStream bytes = file.getInputStream()) {
-                        sum.update(bytes.readAllBytes());
-                    }
+            for (Resource file : files("")) {
+                sum.update(name(file).getBytes(StandardCharsets.UTF_8));
+                try (InputStream bytes = file.getInputStream()) {
+                    sum.update(bytes.readAllBytes());
                 }
             }
             return HexFormat.of().formatHex(sum.digest(), 0, 5);

@@ -320,12 +320,7 @@ public class SortieDesk {
     private DayLight light(BlockFacts facts, BlockPlan plan, Surroundings around, DayLight.Shade shade) {
         DaySettings day = facts.field().day();
         Lit lit = new Lit(facts.planning(), date(facts), day.zone());
-        DayLight known = lights.get(lit);
-        if (known == null) {
-            known = DayLight.of(plan, around, shade, date(facts), clock(facts));
-            lights.put(lit, known);
-        }
-        return known;
+        return Recent.once(lights, lit, () -> DayLight.of(plan, around, shade, date(facts), clock(facts)));
     }
 
     /** The day that is planned: as set, else the brief's, else today. */

@@ -3,6 +3,7 @@ package yalos.web.work;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.function.Supplier;
 
 /** What was used last, so much of it and no more. */
 public final class Recent {
@@ -18,6 +19,16 @@ public final class Recent {
                 return size() > most;
             }
         });
+    }
+
+    /** What is known for a key, else found and kept. While it is found others may use the map; two who ask at once may both find it. */
+    public static <K, V> V once(Map<K, V> known, K key, Supplier<V> find) {
+        V there = known.get(key);
+        if (there == null) {
+            there = find.get();
+            known.put(key, there);
+        }
+        return there;
     }
 
     /** How many things of a size a part of the heap holds; never fewer than a least. */

@@ -5,44 +5,14 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.BoundingBox;
 import com.microsoft.playwright.options.FilePayload;
-import com.microsoft.playwright.options.WaitUntilState;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.TestInstance;
-import org.springframework.context.ConfigurableApplicationContext;
-import yalos.web.RunningYalos;
 
 /** Points set and dragged on the sheet, what they are worth, and a file of measurements cured by presses. */
-@TestInstance(TestInstance.Lifecycle.PER_CLASS)
-class ControlOnTheSheetTest {
+class ControlOnTheSheetTest extends OnTheDemo {
     private static final String FORETOLD = "() => { const sheet = document.getElementById('sheet');"
             + " return sheet.dataset.foretold && sheet.dataset.foretold === document.getElementById('book').dataset.version; }";
-
-    private ConfigurableApplicationContext application;
-    private Browsing browsing;
-
-    @BeforeAll
-    void start() {
-        application = RunningYalos.demo();
-        browsing = new Browsing();
-    }
-
-    @AfterAll
-    void stop() {
-        browsing.close();
-        application.close();
-    }
-
-    private Page open(String path) {
-        Page page = browsing.page(1280, 800);
-        page.navigate(
-                "http://127.0.0.1:" + RunningYalos.portOf(application) + path,
-                new Page.NavigateOptions().setWaitUntil(WaitUntilState.LOAD));
-        return page;
-    }
 
     private static double[] pixelOf(Page page, String point) {
         List<?> at = (List<?>) page.evaluate(

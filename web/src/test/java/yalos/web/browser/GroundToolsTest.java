@@ -4,39 +4,15 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.BoundingBox;
-import com.microsoft.playwright.options.WaitUntilState;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.TestInstance;
-import org.springframework.context.ConfigurableApplicationContext;
-import yalos.web.RunningYalos;
 
 /** What is drawn, suggested and looked at on the sheet, by hand in the real page. */
-@TestInstance(TestInstance.Lifecycle.PER_CLASS)
-class GroundToolsTest {
+class GroundToolsTest extends OnTheDemo {
     private static final String PREVIEW = "() => window.yalosSheet.sources.preview.getFeatures().length";
 
-    private ConfigurableApplicationContext application;
-    private Browsing browsing;
-
-    @BeforeAll
-    void start() {
-        application = RunningYalos.demo();
-        browsing = new Browsing();
-    }
-
-    @AfterAll
-    void stop() {
-        browsing.close();
-        application.close();
-    }
-
-    private Page open(String path) {
-        Page page = browsing.page(1280, 800);
-        page.navigate(
-                "http://127.0.0.1:" + RunningYalos.portOf(application) + path,
-                new Page.NavigateOptions().setWaitUntil(WaitUntilState.LOAD));
+    @Override
+    Page open(String path) {
+        Page page = super.open(path);
         Browsing.awaitSheet(page);
         return page;
     }

@@ -6,49 +6,20 @@ import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Mouse;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.BoundingBox;
-import com.microsoft.playwright.options.WaitUntilState;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.util.List;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.TestInstance;
-import org.springframework.context.ConfigurableApplicationContext;
-import yalos.web.RunningYalos;
 
 /** A footprint drawn on the sheet, its faces pressed, and the look from anywhere: turned, walked, pressed, taken along, and without graphics. */
-@TestInstance(TestInstance.Lifecycle.PER_CLASS)
-class ObjectsInSpaceTest {
+class ObjectsInSpaceTest extends OnTheDemo {
     private static final String DRAWN =
             "() => document.getElementById('space').dataset.drawn === document.getElementById('book').dataset.version";
     private static final String EYE = "() => window.space.camera.position.toArray().join()";
 
-    private ConfigurableApplicationContext application;
-    private Browsing browsing;
-
-    @BeforeAll
-    void start() {
-        application = RunningYalos.demo();
-        browsing = Browsing.inSpace();
-    }
-
-    @AfterAll
-    void stop() {
-        browsing.close();
-        application.close();
-    }
-
-    private Page open(String path) {
-        Page page = browsing.page(1280, 800);
-        show(page, path);
-        return page;
-    }
-
-    private void show(Page page, String path) {
-        page.navigate(
-                "http://127.0.0.1:" + RunningYalos.portOf(application) + path,
-                new Page.NavigateOptions().setWaitUntil(WaitUntilState.LOAD));
+    @Override
+    Browsing browser() {
+        return Browsing.inSpace();
     }
 
     /** Graphics are let go of by a page of nothing first: a page that is closed while they are drawn was seen never to end. */

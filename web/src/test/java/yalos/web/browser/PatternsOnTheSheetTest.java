@@ -8,34 +8,20 @@ import com.microsoft.playwright.options.BoundingBox;
 import java.util.ArrayList;
 import java.util.List;
 import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.TestInstance;
-import org.springframework.context.ConfigurableApplicationContext;
-import yalos.web.RunningYalos;
 
 /** Patterns as an operator works on them: passes, an axis drawn, strips changed by hand, a plan played, an outline moved. */
-@TestInstance(TestInstance.Lifecycle.PER_CLASS)
-class PatternsOnTheSheetTest {
-    private ConfigurableApplicationContext application;
-    private Browsing browsing;
-
-    @BeforeAll
-    void start() {
-        application = RunningYalos.demo();
-        browsing = new Browsing();
-    }
-
+class PatternsOnTheSheetTest extends OnTheDemo {
+    @Override
     @AfterAll
     void stop() {
         assertThat(browsing.complaints()).isEmpty();
-        browsing.close();
-        application.close();
+        super.stop();
     }
 
-    private Page open(String path) {
-        Page page = browsing.page(1280, 800);
-        page.navigate("http://127.0.0.1:" + RunningYalos.portOf(application) + path);
+    @Override
+    Page open(String path) {
+        Page page = super.open(path);
         Browsing.awaitSheet(page);
         return page;
     }

@@ -5,43 +5,19 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.microsoft.playwright.Mouse;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.BoundingBox;
-import com.microsoft.playwright.options.WaitUntilState;
 import java.util.List;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.TestInstance;
-import org.springframework.context.ConfigurableApplicationContext;
-import yalos.web.RunningYalos;
 
 /** Sorties on the sheet and the day in the drawer, by hand: a launch point dragged, a sortie held back, shadows at an hour. */
-@TestInstance(TestInstance.Lifecycle.PER_CLASS)
-class SortiesOnTheSheetTest {
+class SortiesOnTheSheetTest extends OnTheDemo {
     private static final String CUT = "() => { const sheet = document.getElementById('sheet');"
             + " return sheet.dataset.cut && sheet.dataset.cut === document.getElementById('book').dataset.version; }";
     private static final String LAUNCH =
             "() => window.yalosSheet.sources.launch.getFeatures()[0].getGeometry().getCoordinates().join()";
 
-    private ConfigurableApplicationContext application;
-    private Browsing browsing;
-
-    @BeforeAll
-    void start() {
-        application = RunningYalos.demo();
-        browsing = new Browsing();
-    }
-
-    @AfterAll
-    void stop() {
-        browsing.close();
-        application.close();
-    }
-
-    private Page open(String path) {
-        Page page = browsing.page(1280, 800);
-        page.navigate(
-                "http://127.0.0.1:" + RunningYalos.portOf(application) + path,
-                new Page.NavigateOptions().setWaitUntil(WaitUntilState.LOAD));
+    @Override
+    Page open(String path) {
+        Page page = super.open(path);
         Browsing.awaitSheet(page);
         page.waitForFunction(CUT);
         page.waitForSelector("#day-svg [data-sortie]");

@@ -3,43 +3,19 @@ package yalos.web.browser;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Page;
-import com.microsoft.playwright.options.WaitUntilState;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.TestInstance;
-import org.springframework.context.ConfigurableApplicationContext;
-import yalos.web.RunningYalos;
 
 /** From stage to stage without a new document: what stays, what is exchanged, and what goes the browser's own way. */
-@TestInstance(TestInstance.Lifecycle.PER_CLASS)
-class StagesTest {
+class StagesTest extends OnTheDemo {
     private static final String HERE =
             "stage => !document.documentElement.hasAttribute('data-turning') && document.getElementById('book').dataset.stage === stage";
     private static final String SAME_DOCUMENT = "() => window.marked === true";
     private static final String VIEW =
             "() => { const view = window.yalosSheet.view; return [...view.getCenter(), view.getResolution()].join(); }";
 
-    private ConfigurableApplicationContext application;
-    private Browsing browsing;
-
-    @BeforeAll
-    void start() {
-        application = RunningYalos.demo();
-        browsing = new Browsing();
-    }
-
-    @AfterAll
-    void stop() {
-        browsing.close();
-        application.close();
-    }
-
-    private Page open(String path) {
-        Page page = browsing.page(1280, 800);
-        page.navigate(
-                "http://127.0.0.1:" + RunningYalos.portOf(application) + path,
-                new Page.NavigateOptions().setWaitUntil(WaitUntilState.LOAD));
+    @Override
+    Page open(String path) {
+        Page page = super.open(path);
         page.evaluate("() => { window.marked = true; }");
         return page;
     }
@@ -131,6 +107,49 @@ class StagesTest {
         page.waitForFunction(HERE, "ground");
         assertThat(page.url()).endsWith("/ground");
         Browsing.awaitSheet(page);
+        page.context().close();
+    }
+
+    /** What was pressed right after another page of the book was asked for is made too, and nothing of either is lost. */
+    @Test
+    void aPressBesideAReasonIsMade() {
+        Page page = open("/blocks/2/strips");
+        Browsing.awaitSheet(page);
+        int version = Integer.parseInt(page.getAttribute("#book", "data-version"));
+        page.evaluate("() => { document.querySelector('#row-gsd .why').click();"
+                + " document.querySelector('#row-gsd .step[value=\"1\"]').click();"
+                + " document.querySelector('#row-gsd .why').click(); }");
+        page.waitForFunction(
+                "version => document.getElementById('book').dataset.version === version"
+                        + " && !document.documentElement.hasAttribute('data-changing') && document.querySelector('.reason')",
+                String.valueOf(version + 1));
+        assertThat(page.url()).endsWith("?why=gsd");
+        Browsing.awaitSheet(page);
+        page.goBack();
+        page.goBack();
+        page.waitForFunction(
+                "() => !document.documentElement.hasAttribute('data-changing') && !document.querySelector('.reason')");
+        assertThat(page.url()).endsWith("/strips");
+        page.click("#undo");
+        page.waitForFunction(
+                "version => document.getElementById('book').dataset.version === version", String.valueOf(version + 2));
+        page.context().close();
+    }
+
+    /** A place within the page is no other page: the way past the head leads past the head. */
+    @Test
+    void theWayPastTheHeadStaysOnThePage() {
+        Page page = open("/blocks/2/strips");
+        turn(page, "kit");
+        page.evaluate("() => { window.book = document.getElementById('book'); }");
+        page.focus(".skip");
+        page.keyboard().press("Enter");
+        page.waitForFunction("() => location.hash === '#main'");
+        page.evaluate("() => new Promise(done => setTimeout(done))");
+        page.waitForFunction("() => !document.documentElement.hasAttribute('data-changing')");
+        assertThat(page.evaluate("() => document.activeElement.id")).isEqualTo("main");
+        assertThat(page.evaluate("() => document.getElementById('book') === window.book"))
+                .isEqualTo(true);
         page.context().close();
     }
 

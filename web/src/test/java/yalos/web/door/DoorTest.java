@@ -201,6 +201,9 @@ class DoorTest {
                     .doesNotContain("Thornwane", "hx-get")
                     .containsAnyOf("Sign in", "Bad Request");
         }
+        assertThat(visitor.get("/blocks/1/objects?view=3d").body())
+                .as("the way back knows what was asked for")
+                .contains("value=\"/blocks/1/objects?view=3d\"");
         assertThat(visitor.script("/api/plan", "{}").statusCode()).isEqualTo(401);
         assertThat(visitor.signIn("Ada Pilot", "not the phrase").statusCode()).isEqualTo(401);
         assertThat(visitor.signIn("", phrase).body()).contains("Type your name");

@@ -97,7 +97,14 @@ class GroundAndProofTest {
         assertThat(page).doesNotContain("class=\"fault\"");
         String sheet = visitor.get("/blocks/" + block + "/sheet.json").body();
         assertThat(sheet).contains("\"stationHeights\":[5").contains("2.0 m model");
-        assertThat(visitor.get("/blocks/" + block + "/contours.json").body()).contains("\"index\":true");
+        String metres = visitor.get("/blocks/" + block + "/contours.json").body();
+        assertThat(metres).contains("\"index\":true");
+        visitor.post("/units", "HEIGHT", "FOOT", "back", "/");
+        assertThat(visitor.get("/blocks/" + block + "/contours.json").body())
+                .as("lines of round feet")
+                .isNotEqualTo(metres);
+        visitor.post("/units", "HEIGHT", "METRE", "back", "/");
+        assertThat(visitor.get("/blocks/" + block + "/contours.json").body()).isEqualTo(metres);
         assertThat(visitor.get("/blocks/" + block + "/section.json?strip=1").body())
                 .contains("least clearance");
         assertThat(visitor.get("/blocks/" + block + "/section.json?strip=0").body())
