@@ -4,7 +4,13 @@ import { test } from "node:test";
 
 const heard = {};
 let extension = null;
-globalThis.document = { addEventListener: (name, told) => (heard[name] = told) };
+const shown = {};
+globalThis.Node = { ELEMENT_NODE: 1 };
+globalThis.document = {
+  addEventListener: (name, told) => (heard[name] = told),
+  documentElement: { toggleAttribute: () => {} },
+  getElementById: (id) => shown[id],
+};
 globalThis.window = { htmx: { defineExtension: (name, made) => (extension = { name, ...made }) } };
 const { forgetGone } = await import("../../main/resources/static/js/asking.js");
 
@@ -28,20 +34,40 @@ test("only what elements asked that are gone is called off, once, and no change"
   assert.equal(stays.request.called, 0);
 });
 
-test("the book takes the place of the one before, and what that asked is called off", () => {
+/** An element without attributes, of one child at most. */
+const element = (more) => ({
+  nodeType: 1,
+  firstChild: null,
+  attributes: [],
+  hasAttribute: () => false,
+  matches: () => false,
+  ...more,
+});
+
+test("a book of another make takes the place of the one before, and what that asked is called off", () => {
   const old = asks(true);
-  const book = {};
-  const target = {
+  const written = element();
+  const target = element({
+    firstChild: element(),
     replaceWith: (fresh) => {
-      assert.equal(fresh, book);
+      assert.equal(fresh, written);
+      shown.book = fresh;
       old.element.isConnected = false;
     },
-  };
+  });
   const settled = { elts: [] };
   assert.equal(extension.name, "book");
-  assert.deepEqual(extension.handleSwap("book", target, { querySelector: () => book }, settled), [book]);
-  assert.deepEqual(settled.elts, [book]);
+  assert.deepEqual(extension.handleSwap("book", target, { querySelector: () => written }, settled), [written]);
+  assert.deepEqual(settled.elts, [written]);
   assert.equal(old.request.called, 1);
+});
+
+test("a book of the same make stays and is rewritten", () => {
+  const target = element();
+  shown.book = target;
+  const settled = { elts: [] };
+  assert.deepEqual(extension.handleSwap("book", target, { querySelector: () => element() }, settled), [target]);
+  assert.deepEqual(settled.elts, [target]);
 });
 
 test("other exchanges are left to the library", () => {

@@ -56,7 +56,9 @@ globalThis.window = {
   },
 };
 
-const { change, fieldsOf, inTurn, justSent } = await import("../../main/resources/static/js/changes.js");
+const { change, fieldsOf, inTurn, settled, typedInto, unchanged } = await import(
+  "../../main/resources/static/js/changes.js"
+);
 const turn = () => new Promise((resolve) => setImmediate(resolve));
 
 beforeEach(() => {
@@ -171,15 +173,39 @@ test("of several ticks with one name all are told", () => {
   assert.deepEqual(fieldsOf(form), { looks: ["AHEAD", "LEFT", "RIGHT"], tilt: "30" });
 });
 
-test("a field knows whether what stands in it was just sent", async () => {
+/** A field that has the keyboard, with what the program wrote into it and what stands in it. */
+function field(written, value, { form = null, held = true, kind = "input" } = {}) {
+  const made = { form, name: "value", value, defaultValue: written, matches: (which) => which.includes(kind) };
+  document.activeElement = held ? made : null;
+  return made;
+}
+
+test("what is typed and not yet sent is somebody's own", async () => {
   const form = { getAttribute: () => "/blocks/1/ledger/gsd" };
   const sent = change("/blocks/1/ledger/gsd", { value: "3" });
-  assert.equal(justSent({ form, name: "value", value: "3" }), true);
-  assert.equal(justSent({ form, name: "value", value: "4" }), false);
-  assert.equal(justSent({ form: null, name: "value", value: "3" }), false);
+  assert.equal(typedInto(field("2", "3", { form })), false, "it was just sent");
+  assert.equal(typedInto(field("2", "4", { form })), true);
+  assert.equal(typedInto(field("2", "3")), true, "another's form");
+  assert.equal(typedInto(field("2", "2", { form })), false, "as it was written");
+  assert.equal(typedInto(field("2", "4", { form, held: false })), false, "left again");
+  assert.equal(typedInto(field("2", "4", { form, kind: "select" })), false, "chosen, not typed");
   asked[0].answer(true);
   await sent;
-  assert.equal(justSent({ form, name: "value", value: "3" }), false);
+  assert.equal(typedInto(field("2", "3", { form })), true);
+});
+
+test("what was asked for early holds only as long as nothing is changed", async () => {
+  const before = settled();
+  assert.equal(unchanged(before), true);
+  const sent = change("/blocks/1/ledger/gsd", { act: "1" });
+  assert.equal(settled(), null, "one is under way");
+  assert.equal(unchanged(null), false);
+  assert.equal(unchanged(before), false);
+  asked[0].answer(true);
+  await sent;
+  await turn();
+  assert.equal(unchanged(before), false);
+  assert.equal(unchanged(settled()), true);
 });
 
 /** An event of a form, or of one of its fields, as the page tells it. */

@@ -1,12 +1,12 @@
 // Glue of every page: keys, looks, notices, nudges. The sheet has a module of its own.
 import "./asking.js";
-import { change, fieldsOf, justSent } from "./changes.js";
+import { change, fieldsOf, typedInto } from "./changes.js";
 import { wireDay } from "./day.js";
 import { wireFaces } from "./faces.js";
 import { keepPages, offerAll } from "./kept.js";
 import { Sheet } from "./sheet/sheet.js";
 import { openBook, wireStages } from "./stages.js";
-import { wireTake } from "./take.js";
+import { wireContact, wireTake } from "./take.js";
 
 // Messages of the program name their own place; an answer without one is shown as a plain line.
 document.body.addEventListener("htmx:beforeSwap", (event) => {
@@ -75,14 +75,12 @@ document.addEventListener("click", (event) => {
 let typing = null;
 document.body.addEventListener("htmx:beforeSwap", () => {
   const field = document.activeElement;
-  typing =
-    field && field.matches("#book input, #book textarea") && field.value !== field.defaultValue && !justSent(field)
-      ? { id: field.id, value: field.value }
-      : null;
+  typing = field && field.closest("#book") && typedInto(field) ? { id: field.id, value: field.value } : null;
 });
 document.body.addEventListener("htmx:afterSettle", () => {
   const field = typing && document.getElementById(typing.id);
-  if (field && (document.activeElement === field || field.type === "range")) field.value = typing.value;
+  const untouched = field && field.value === field.defaultValue;
+  if (untouched && (document.activeElement === field || field.type === "range")) field.value = typing.value;
   typing = null;
 });
 
@@ -255,23 +253,25 @@ document.addEventListener("click", (event) => {
 
 let sheet = null;
 /** The sheet of the page, where it has one. */
-function openSheet(seen) {
+function openSheet(kept) {
   const element = document.getElementById("sheet");
-  sheet = element ? new Sheet(element, say, seen) : null;
+  sheet = element ? new Sheet(element, say, kept) : null;
   window.yalosSheet = sheet;
 }
 openSheet(null);
 
-let seen = null;
+let board = null;
 wireStages(
   () => {
-    seen = sheet ? sheet.leave() : seen;
+    board = sheet ? sheet.leave() : board;
   },
   () => {
-    openSheet(seen);
+    openSheet(board);
     wireTake();
     offerAll();
-    document.querySelector("#stages a[aria-current]")?.focus({ preventScroll: true });
+    const here = document.querySelector("#stages a[aria-current]");
+    // Asked for when it has it already, the browser would lay out the whole page for it.
+    if (here !== document.activeElement) here?.focus({ preventScroll: true });
   },
 );
 
@@ -340,6 +340,8 @@ document.addEventListener("click", (event) => {
 wireFaces();
 wireDay();
 wireTake();
+document.body.addEventListener("htmx:afterSwap", wireTake);
+wireContact();
 keepPages();
 document.addEventListener("click", (event) => {
   if (event.target.closest("[data-print]")) window.print();

@@ -1,4 +1,6 @@
-// What the page has asked for through htmx and not heard yet, and how the book takes the place of the one before.
+// What the page has asked for through htmx and not heard yet, and how the book becomes the one that is answered.
+import { typedInto } from "./changes.js";
+import { EXCHANGE, rewrite } from "./rewriting.js";
 
 /** Requests by the element that asked. */
 const open = new Map();
@@ -20,18 +22,22 @@ export function forgetGone() {
   }
 }
 
+/** What asks for something itself asks anew as soon as it is to be something else. */
+const asks = (shown, written) => written.hasAttribute("hx-get") && !shown.isEqualNode(written) && EXCHANGE;
+
 /**
- * The book is exchanged as a whole. htmx itself would look up each of its hundred named parts in the page before, and go through all of that once more
- * to clear it up, which took longer than to draw it.
+ * The book is rewritten. htmx itself would look up each of its hundred named parts in the page before, and go through all of that once more to clear it
+ * up, which took longer than to draw it.
  */
 window.htmx.defineExtension("book", {
   isInlineSwap: (style) => style === "book",
   handleSwap(style, target, fragment, settled) {
     const book = style === "book" && fragment.querySelector("#book");
     if (!book) return false;
-    target.replaceWith(book);
-    settled.elts.push(book);
+    rewrite(target, book, asks, typedInto);
+    const now = document.getElementById("book");
+    settled.elts.push(now);
     forgetGone();
-    return [book];
+    return [now];
   },
 });

@@ -3,6 +3,7 @@
 const queue = [];
 const under = [];
 let busy = false;
+let told = 0;
 
 /** Posts a change when its turn comes. Answers whether it was made. */
 export function change(url, values) {
@@ -21,9 +22,18 @@ export function change(url, values) {
     entry.resolve = resolve;
   });
   queue.push(entry);
+  told++;
   pump();
   return entry.promise;
 }
+
+/** How many changes this page has told the program; nothing while one is under way. */
+export function settled() {
+  return busy || queue.length > 0 ? null : told;
+}
+
+/** Whether it has told none since. */
+export const unchanged = (since) => since !== null && since === told;
 
 /** Lets something else that takes the place of the book, or of the whole page, wait for its turn among the changes. */
 export function inTurn(run) {
@@ -80,11 +90,17 @@ async function post({ url, values }) {
 }
 
 /** Whether what stands in a field is what has just been sent from it: then the answer says it better. */
-export function justSent(field) {
+function justSent(field) {
   return under.some(
     (entry) =>
       field.form && entry.url === field.form.getAttribute("action") && entry.values[field.name] === field.value,
   );
+}
+
+/** Whether somebody has typed into a field what has not been sent yet. */
+export function typedInto(field) {
+  const changed = field.matches("input, textarea") && field.value !== field.defaultValue;
+  return changed && field === document.activeElement && !justSent(field);
 }
 
 /** The fields of a form, with the button that sent it, without the state that is added when the turn comes. */

@@ -1,14 +1,20 @@
 // From stage to stage of a block without a new document: what differs is exchanged, while scripts, styles and the place on the map stay. Whatever does
 // not go that way, the browser does as ever.
 import { forgetGone } from "./asking.js";
-import { inTurn } from "./changes.js";
+import { inTurn, settled, unchanged } from "./changes.js";
 import { left } from "./kept.js";
+import { EXCHANGE, LEAVE, rewrite } from "./rewriting.js";
 
-/** What differs between two stages. */
+/** Where two stages differ. */
 const PARTS = ["header.top", "main"];
+/** Of that, the map is the sheet's affair, and what asks for something asks for the stage it was written for. */
+const how = (shown, written) =>
+  (shown.id === "map" && LEAVE) || ((shown.id === "book" || written.hasAttribute("hx-get")) && EXCHANGE);
 const here = () => window.location.pathname + window.location.search;
 /** What stands on the page. */
 let shown = here();
+/** A page asked for when the finger goes down is taken if it is let go within so long. */
+const PRESS_MS = 1500;
 const STAGE = /^\/blocks\/\d+\/[a-z-]+$/;
 
 /**
@@ -18,13 +24,21 @@ const STAGE = /^\/blocks\/\d+\/[a-z-]+$/;
 export function wireStages(leave, arrive) {
   const root = document.documentElement;
   let asked = 0;
+  let early = null;
+
+  /** The page that was asked for when the finger went down, as long as it is still true; else asked for now. */
+  function pageFor(href) {
+    const { page, since, at } = early && early.href === href ? early : {};
+    early = null;
+    return page && unchanged(since) && performance.now() - at < PRESS_MS ? page : pageOf(href);
+  }
 
   /** Changes that wait are made first, and those that are pressed meanwhile are made on the page that comes. */
   function turn(href, push) {
     const mine = ++asked;
     root.toggleAttribute("data-turning", true);
     return inTurn(async () => {
-      const page = mine === asked && (await pageOf(href));
+      const page = mine === asked && (await pageFor(href));
       // Of two presses the last one counts.
       if (mine !== asked) return;
       if (page) exchange(page, href, push);
@@ -37,10 +51,9 @@ export function wireStages(leave, arrive) {
     left();
     document.title = page.title;
     for (const part of PARTS) {
-      const fresh = document.adoptNode(page.querySelector(part));
-      document.querySelector(part).replaceWith(fresh);
-      window.htmx.process(fresh);
+      rewrite(document.querySelector(part), document.adoptNode(page.querySelector(part)), how);
     }
+    window.htmx.process(document.querySelector("main"));
     forgetGone();
     if (push) window.history.pushState({ stage: true }, "", href);
     shown = here();
@@ -48,16 +61,14 @@ export function wireStages(leave, arrive) {
     root.toggleAttribute("data-turning", false);
   }
 
+  document.addEventListener("pointerdown", (event) => {
+    const link = plain(event) && event.target.closest("#stages a");
+    if (link && turnable()) {
+      early = { href: link.href, since: settled(), at: performance.now(), page: pageOf(link.href) };
+    }
+  });
   document.addEventListener("click", (event) => {
-    if (
-      event.defaultPrevented ||
-      event.button !== 0 ||
-      event.ctrlKey ||
-      event.metaKey ||
-      event.shiftKey ||
-      event.altKey
-    )
-      return;
+    if (event.defaultPrevented || !plain(event)) return;
     const link = event.target.closest("#stages a, #book a[data-book]");
     if (!link || !turnable()) return;
     event.preventDefault();
@@ -75,6 +86,10 @@ export function wireStages(leave, arrive) {
     turn(window.location.href, false);
   });
 }
+
+/** A press that asks for nothing special, such as another window. */
+const plain = ({ button, ctrlKey, metaKey, shiftKey, altKey }) =>
+  button === 0 && !ctrlKey && !metaKey && !shiftKey && !altKey;
 
 /** Opens the book of the same stage at another place. */
 function open(href) {

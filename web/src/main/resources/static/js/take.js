@@ -5,26 +5,22 @@ const PICTURE = /\.(jpe?g|tiff?)$/i;
 /** Photos that are being sent go on while another stage is shown. */
 let sending = null;
 
+/** Wherever the form for photos comes to stand, and however it is written anew. */
 export function wireTake() {
   const form = document.getElementById("take-drop");
-  if (form && sending && sending.busy) sending.at(form);
-  else if (form) sending = new Sending(form);
-  const sheet = document.getElementById("contact-sheet");
-  if (sheet) wireContact(sheet);
+  if (!form) return;
+  sending ??= new Sending();
+  if (form !== sending.form) sending.listen(form);
+  sending.show();
 }
 
 class Sending {
-  constructor(form) {
-    this.at(form);
-  }
-
   /** Shown and steered by a form. */
-  at(form) {
+  listen(form) {
     this.form = form;
     this.path = form.getAttribute("action");
     this.line = form.querySelector(".take-sending");
     const directory = document.getElementById("take-directory");
-    directory.closest("label").hidden = false;
     for (const input of [document.getElementById("take-pick"), directory]) {
       input.addEventListener("change", () =>
         this.send([...input.files].map((file) => ({ file, folder: folderOf(file) }))),
@@ -44,6 +40,10 @@ class Sending {
     this.line.querySelector("button").addEventListener("click", () => {
       this.stopped = true;
     });
+  }
+
+  show() {
+    document.getElementById("take-directory").closest("label").hidden = false;
     if (this.busy) this.tell();
   }
 
@@ -137,7 +137,10 @@ async function dropped(items) {
   return found;
 }
 
-function wireContact(sheet) {
+/** The contact sheet by keys, on the page that has one. */
+export function wireContact() {
+  const sheet = document.getElementById("contact-sheet");
+  if (!sheet) return;
   const tiles = [...sheet.querySelectorAll(".contact-grid > li")];
   const across = () => {
     const first = tiles[0].offsetTop;

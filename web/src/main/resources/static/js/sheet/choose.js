@@ -15,10 +15,11 @@ export class Choosing {
 
   /** Listens on a new map. */
   begin() {
-    this.sheet.map.on("pointermove", (event) => {
+    const { board, map } = this.sheet;
+    board.hear(map, "pointermove", (event) => {
       if (!event.dragging) this.hover(event);
     });
-    this.sheet.map.on("singleclick", (event) => this.press(event));
+    board.hear(map, "singleclick", (event) => this.press(event));
   }
 
   hit(event, tolerance) {

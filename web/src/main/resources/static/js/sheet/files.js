@@ -21,7 +21,7 @@ export function takeFiles(element, say, taken, signal) {
     event.stopImmediatePropagation();
     input.value = "";
   };
-  form.addEventListener("change", refuseLarge, true);
+  form.addEventListener("change", refuseLarge, { capture: true, signal });
   const version = (event) => {
     if (event.target === form) event.detail.parameters.version = document.getElementById("book").dataset.version;
   };
@@ -33,17 +33,19 @@ export function takeFiles(element, say, taken, signal) {
   document.body.addEventListener("htmx:configRequest", version, { signal });
   document.body.addEventListener("htmx:afterRequest", after, { signal });
   const neat = element.querySelector(".neat");
-  neat.addEventListener("dragover", (event) => {
+  const over = (event) => {
     event.preventDefault();
     neat.classList.add("dropping");
-  });
-  neat.addEventListener("dragleave", () => neat.classList.remove("dropping"));
-  neat.addEventListener("drop", (event) => {
+  };
+  const drop = (event) => {
     event.preventDefault();
     neat.classList.remove("dropping");
     const file = event.dataTransfer.files[0];
     if (!file || tooLarge(file)) return;
     input.files = event.dataTransfer.files;
     window.htmx.trigger(form, "submit");
-  });
+  };
+  neat.addEventListener("dragover", over, { signal });
+  neat.addEventListener("dragleave", () => neat.classList.remove("dropping"), { signal });
+  neat.addEventListener("drop", drop, { signal });
 }

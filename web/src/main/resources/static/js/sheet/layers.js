@@ -14,7 +14,7 @@ export function makeSources() {
 }
 
 /** The layers over the pictures, by name; the lowest has the least index. */
-export function makeLayers(sources, editable) {
+export function makeLayers(sources) {
   const { css, stroke } = styles;
   const line = Number(css("--line").replace("px", ""));
   const strip = css("--strip");
@@ -29,8 +29,13 @@ export function makeLayers(sources, editable) {
   const clear = (feature, resolution) =>
     feature.get("spot") && besideThing(sources.things, feature.getGeometry().getCoordinates(), 30 * resolution);
   return {
-    contours: layer("contours", (f, resolution) => (clear(f, resolution) ? [] : styles.contour(f)), -1),
-    things: layer("things", styles.thing, 1),
+    // Drawn once for a view and kept as an image: its many words would be written anew with every change of the strips.
+    contours: new window.ol.layer.VectorImage({
+      source: sources.contours,
+      style: (feature, resolution) => (clear(feature, resolution) ? [] : styles.contour(feature)),
+      zIndex: -1,
+    }),
+    things: layer("things", styles.thing, 4.5),
     heights: layer("heights", (f) => stroke(f.get("colour"), line * 2), 4),
     spot: layer("spot", styles.spot(), 9),
     flown: layer("flown", stroke(css("--ink-2"), 1, [2, 4]), 1),
@@ -38,8 +43,8 @@ export function makeLayers(sources, editable) {
     strips: layer("strips", styles.strip(strip, line), 3),
     ticks: layer("ticks", stroke(strip, 1.2), 4),
     chosen: layer("chosen", [stroke(css("--halo"), line * 3.6), stroke(strip, line * 1.9)], 5),
-    outline: layer("outline", editable ? styles.outline : styles.edge, 6),
-    axis: layer("axis", editable ? styles.axis : styles.axisLine, 6.5),
+    outline: layer("outline", styles.edge, 6),
+    axis: layer("axis", styles.axisLine, 6.5),
     neighbours: layer("neighbours", stroke(css("--ink-2"), 1, [9, 3, 2, 3]), 0.5),
     launch: layer("launch", styles.launch, 7),
     turn: layer("turn", styles.turn, 7),

@@ -28,9 +28,7 @@ function squares(address, epsg, projection) {
 }
 
 export class Pictures {
-  /** @param ask asks the program for JSON, as the sheet does */
-  constructor(ask, block, layers, contours, projection) {
-    this.ask = ask;
+  constructor(block, layers, contours, projection) {
     this.block = block;
     this.layers = layers;
     this.contours = contours;
@@ -39,11 +37,11 @@ export class Pictures {
 
   /** A map to work on, in squares of the job's grid; its server is named beside it. */
   map(map, epsg, named) {
+    named.textContent = map ? map.attribution : "";
+    named.hidden = !map || !map.attribution;
     const key = map ? map.squares + epsg : "";
     if (this.mapKey === key) return;
     this.mapKey = key;
-    named.textContent = map ? map.attribution : "";
-    named.hidden = !map || !map.attribution;
     this.layers.map.setSource(map ? squares(map.squares, epsg, this.projection) : null);
   }
 
@@ -56,8 +54,11 @@ export class Pictures {
     this.layers.under.setSource(picture ? still(url, picture.extent, this.projection) : null);
   }
 
-  /** Light, shade and contours come once for each piece of ground. */
-  async ground(ground) {
+  /**
+   * Light, shade and contours come once for each piece of ground.
+   * @param ask asks the program for JSON, as the sheet does
+   */
+  async ground(ground, ask) {
     const key = ground ? ground.key : "";
     if (this.groundKey === key) return;
     this.groundKey = key;
@@ -65,8 +66,10 @@ export class Pictures {
     const url = `/blocks/${this.block}/relief.png?of=${key}`;
     this.layers.relief.setSource(ground ? still(url, ground.extent, this.projection) : null);
     if (!ground) return;
-    const lines = await this.ask(`/blocks/${this.block}/contours.json?of=${key}`);
-    if (lines && this.groundKey === key) this.contours.addFeatures(contoursOf(lines));
+    const lines = await ask(`/blocks/${this.block}/contours.json?of=${key}`);
+    if (this.groundKey !== key) return;
+    if (lines) this.contours.addFeatures(contoursOf(lines));
+    else this.groundKey = null;
   }
 
   /** Shadows at an hour; nothing where none is asked for. */
@@ -76,8 +79,12 @@ export class Pictures {
 
   /** The layer of the proof that the book shows; nothing on other stages. */
   proof(shown) {
-    const extent = shown && shown.dataset.extent.split(",").map(Number);
-    this.layers.proof.setSource(shown ? still(shown.dataset.picture, extent, this.projection, false) : null);
+    this.layers.proof.setVisible(Boolean(shown));
+    const key = shown ? shown.dataset.picture + shown.dataset.extent : this.proofKey;
+    if (this.proofKey === key) return;
+    this.proofKey = key;
+    const extent = shown.dataset.extent.split(",").map(Number);
+    this.layers.proof.setSource(still(shown.dataset.picture, extent, this.projection, false));
   }
 }
 

@@ -16,17 +16,21 @@ export class Playback {
   }
 
   wire() {
-    this.bar.querySelector("[data-player=go]").addEventListener("click", () => this.toggle());
-    this.bar.querySelector("[data-player=close]").addEventListener("click", () => this.close());
-    this.bar.querySelector("[data-player=speed]").addEventListener("click", () => {
+    const { signal } = this.sheet;
+    const pressed = (name, told) =>
+      this.bar.querySelector(`[data-player=${name}]`).addEventListener("click", told, { signal });
+    pressed("go", () => this.toggle());
+    pressed("close", () => this.close());
+    pressed("speed", () => {
       this.factor = SPEEDS[(SPEEDS.indexOf(this.factor) + 1) % SPEEDS.length];
       this.bar.querySelector("[data-player=speed]").textContent = `× ${this.factor}`;
     });
     this.range = this.bar.querySelector("input");
-    this.range.addEventListener("input", () => {
+    const scrub = () => {
       this.now = Number(this.range.value);
       this.show();
-    });
+    };
+    this.range.addEventListener("input", scrub, { signal });
   }
 
   /** Opens the time line, or closes it. */

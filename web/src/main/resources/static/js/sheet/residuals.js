@@ -10,7 +10,8 @@ export class Residuals {
 
   begin() {
     // Arrows keep their length on the screen, so that they are drawn anew at every scale.
-    this.sheet.view.on("change:resolution", () => this.drawn && this.draw());
+    const { board, view } = this.sheet;
+    board.hear(view, "change:resolution", () => this.drawn && this.draw());
   }
 
   async load() {

@@ -1,16 +1,16 @@
 // The plan sheet: what the program planned, drawn in the job's grid. What can be done on it lives in the modules beside.
 import { Section } from "../section.js";
+import { Board } from "./board.js";
 import { Choosing } from "./choose.js";
 import { Editing } from "./edit.js";
 import { closed, endsOf, heightPieces, lookOf, pairs, stripsOf, ticksOf } from "./figures.js";
 import { takeFiles } from "./files.js";
 import { Fly } from "./fly.js";
 import { gridSvg, insetAt, scaleBar, scaleWords } from "./frame.js";
-import { makeLayers, makeMap, makePictures, makeSources } from "./layers.js";
 import { Places } from "./places.js";
 import { Playback } from "./playback.js";
 import { Points } from "./points.js";
-import { Pictures, savePicture } from "./pictures.js";
+import { savePicture } from "./pictures.js";
 import { Residuals } from "./residuals.js";
 import { Sorties } from "./sorties.js";
 import { Take } from "./take.js";
@@ -32,11 +32,10 @@ function feature(geometry, properties = {}) {
 
 export class Sheet {
   /** @param say tells a line of warning on the page
-   * @param seen what was in view on the sheet before this one; it stays in view */
-  constructor(element, say, seen) {
+   * @param kept what the sheet before this one left: its board, and whether the whole block was in view; nothing for the first */
+  constructor(element, say, kept) {
     this.element = element;
     this.say = say;
-    this.seen = seen;
     this.leaving = new AbortController();
     /** Over when another stage's sheet stands in its place: what is listened to outside it ends then. */
     this.signal = this.leaving.signal;
@@ -46,7 +45,10 @@ export class Sheet {
     this.byHeight = false;
     /** Whether the outline can be changed on this stage's sheet. */
     this.editable = element.dataset.editable === "true";
-    this.sources = makeSources();
+    const brought = this.brought();
+    const goesOn = kept && brought && kept.board.epsg === brought.epsg;
+    this.board = goesOn ? kept.board : new Board(this.block);
+    this.sources = this.board.sources;
     this.editing = new Editing(this);
     this.turning = new Turning(this);
     this.section = new Section({
@@ -66,40 +68,56 @@ export class Sheet {
     /** What a stage of its own adds to the sheet. */
     this.field = Field ? new Field(this) : null;
     this.wire();
-    const brought = this.brought();
-    if (brought) this.show(brought, true);
+    if (goesOn) {
+      this.board.moveTo(element);
+      this.wireMap();
+    }
+    if (brought) this.show(brought, !goesOn || kept.whole);
     else this.load(true);
   }
 
-  /** Ends it, because another stage comes. Answers what is in view. */
-  leave() {
-    this.leaving.abort();
-    if (this.field && this.field.leave) this.field.leave();
-    if (!this.map) return null;
-    const whole = this.fitted === this.view.getResolution();
-    const seen = { epsg: this.epsg, whole, center: this.view.getCenter(), resolution: this.view.getResolution() };
-    this.map.setTarget(null);
-    this.map.dispose();
-    return seen;
+  get map() {
+    return this.board.map;
   }
 
-  makeMap(epsg) {
-    if (this.map) this.map.setTarget(null);
-    const pictures = makePictures();
-    this.epsg = epsg;
-    this.layers = makeLayers(this.sources, this.editable);
-    this.map = makeMap(epsg, pictures, this.layers);
-    this.view = this.map.getView();
-    const ask = (path) => this.ask(path);
-    this.pictures = new Pictures(ask, this.block, pictures, this.sources.contours, this.view.getProjection());
+  get view() {
+    return this.board.view;
+  }
+
+  get layers() {
+    return this.board.layers;
+  }
+
+  get epsg() {
+    return this.board.epsg;
+  }
+
+  get pictures() {
+    return this.board.pictures;
+  }
+
+  /** Ends it, because another stage comes. Answers what that one goes on with. */
+  leave() {
+    this.leaving.abort();
+    this.playback.close();
+    if (this.field && this.field.leave) this.field.leave();
+    if (!this.map) return null;
+    cancelAnimationFrame(this.framing);
+    this.board.free();
+    return { board: this.board, whole: this.fitted === this.view.getResolution() };
+  }
+
+  /** Begins on a board's map. */
+  wireMap() {
+    this.board.corners(this.editable);
     this.editing.begin();
     this.turning.begin();
     this.choosing.begin();
     if (this.editable) this.places.neighbours();
     if (this.field) this.field.begin();
-    this.map.on("rendercomplete", () => this.rendered());
-    this.view.on("change", () => this.frame());
-    this.map.on("change:size", () => {
+    this.board.hear(this.map, "rendercomplete", () => this.rendered());
+    this.board.hear(this.view, "change", () => this.frame());
+    this.board.hear(this.map, "change:size", () => {
       // A drawer that fills takes room from the sheet; what was shown whole stays so.
       if (this.fitted && this.fitted === this.view.getResolution()) this.fit();
       this.frame();
@@ -120,13 +138,16 @@ export class Sheet {
   /** The plan that came with the book, once. */
   brought() {
     const here = document.getElementById("sheet-now");
-    if (!here) return null;
-    here.remove();
-    return JSON.parse(here.textContent);
+    if (!here || "seen" in here.dataset) return null;
+    here.dataset.seen = "";
+    /** The plan as it was written. */
+    this.written = here.textContent;
+    return JSON.parse(this.written);
   }
 
   async load(fit) {
     const plan = await this.ask(this.element.dataset.src);
+    this.written = null;
     if (plan) this.show(plan, fit);
     else if (!this.signal.aborted)
       this.say("The sheet could not be drawn: the program did not answer. Reload the page.");
@@ -152,7 +173,10 @@ export class Sheet {
     this.button("play").hidden = stripsOf(plan) === 0;
     this.playback.drawn(plan.version);
     const fresh = plan.epsg && (!this.map || this.epsg !== plan.epsg);
-    if (fresh) this.makeMap(plan.epsg);
+    if (fresh) {
+      this.board.lay(plan.epsg);
+      this.wireMap();
+    }
     if (!this.map) {
       this.hint("Say where first: set a launch point, or import an outline.");
       return;
@@ -163,11 +187,6 @@ export class Sheet {
     if (this.skipped) return;
     this.draw(plan);
     if (fit || fresh || this.fitNext) this.fit();
-    if (this.seen && !this.seen.whole && this.seen.epsg === plan.epsg) {
-      this.view.setCenter(this.seen.center);
-      this.view.setResolution(this.seen.resolution);
-    }
-    this.seen = null;
     this.fitNext = false;
     // At once, or the map were painted twice: with the strips, and again with their ticks.
     this.drawFrame();
@@ -186,32 +205,33 @@ export class Sheet {
     }
   }
 
-  draw(plan) {
-    const { Polygon, LineString, Point } = window.ol.geom;
+  fill(name, features) {
     // Whoever edits the outline must hear that its features went, or it would move them too.
-    const fill = (name, features) => {
-      this.sources[name].clear(name !== "outline");
-      this.sources[name].addFeatures(features);
-    };
-    const strips = Array.from({ length: stripsOf(plan) }, (_, strip) =>
-      feature(new LineString(endsOf(plan, strip)), { strip, look: lookOf(plan, strip) }),
-    );
-    this.editing.corridor(Boolean(plan.axis));
-    fill("axis", plan.axis ? [feature(new LineString(pairs(plan.axis)))] : []);
-    fill(
-      "outline",
-      plan.rings.map((ring, index) => feature(new Polygon([closed(ring)]), { ring: index, still: Boolean(plan.axis) })),
-    );
-    fill(
+    this.sources[name].clear(name !== "outline");
+    this.sources[name].addFeatures(features);
+  }
+
+  /** What every stage draws alike. Nobody can drag it, so that it is drawn once for each state of the plan. */
+  drawLasting(plan) {
+    if (this.written && this.written === this.board.drawn) return;
+    this.board.drawn = this.written;
+    this.board.ticked = null;
+    const { Polygon, LineString, Point } = window.ol.geom;
+    this.fill(
       "flown",
       plan.flown.map((ring) => feature(new Polygon([closed(ring)]))),
     );
-    fill("strips", strips);
-    fill(
+    this.fill(
+      "strips",
+      Array.from({ length: stripsOf(plan) }, (_, strip) =>
+        feature(new LineString(endsOf(plan, strip)), { strip, look: lookOf(plan, strip) }),
+      ),
+    );
+    this.fill(
       "links",
       plan.links.map((link) => feature(new LineString(pairs(link.line)), { kind: link.kind })),
     );
-    fill(
+    this.fill(
       "things",
       (plan.things || []).map(({ places, area, kind, name }) => {
         const at = pairs(places);
@@ -219,10 +239,21 @@ export class Sheet {
         return feature(area ? new Polygon([closed(places)]) : line(), { kind, name });
       }),
     );
-    fill("launch", plan.launch ? [feature(new Point(plan.launch))] : []);
+  }
+
+  draw(plan) {
+    const { Polygon, LineString, Point } = window.ol.geom;
+    this.drawLasting(plan);
+    this.editing.corridor(Boolean(plan.axis));
+    this.fill("axis", plan.axis ? [feature(new LineString(pairs(plan.axis)))] : []);
+    this.fill(
+      "outline",
+      plan.rings.map((ring, index) => feature(new Polygon([closed(ring)]), { ring: index, still: Boolean(plan.axis) })),
+    );
+    this.fill("launch", plan.launch ? [feature(new Point(plan.launch))] : []);
     this.pictures.under(plan.picture);
     this.pictures.map(plan.map, plan.epsg, this.element.querySelector(".map-by"));
-    this.pictures.ground(plan.ground);
+    this.pictures.ground(plan.ground, (path) => this.ask(path));
     this.inset(plan.onEarth);
     this.turning.draw(plan);
     this.drawHeights();
@@ -303,13 +334,11 @@ export class Sheet {
 
   frame() {
     if (!this.map || !this.plan || this.framing) return;
-    this.framing = requestAnimationFrame(() => {
-      this.framing = 0;
-      this.drawFrame();
-    });
+    this.framing = requestAnimationFrame(() => this.drawFrame());
   }
 
   drawFrame() {
+    this.framing = 0;
     const size = this.map.getSize();
     if (!size || !size[0]) return;
     const extent = this.view.calculateExtent(size);
@@ -320,6 +349,9 @@ export class Sheet {
   }
 
   drawTicks(extent, resolution) {
+    const view = `${extent} ${resolution}`;
+    if (this.board.ticked === view) return;
+    this.board.ticked = view;
     this.sources.ticks.clear(true);
     if (this.plan.baseUnits / resolution < LEAST_BASE_PX) return;
     const lines = ticksOf(this.plan, extent, TICK_PX * resolution, MOST_TICKS);

@@ -1,7 +1,14 @@
 // How things look on the sheet. Colours come from the page's own variables, so that every look has them.
 
-/** A variable of the page's style. */
-export const css = (name) => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
+const variables = new Map();
+
+/** A variable of the page's style. It is looked up once: another look is another page, and each time the browser would style the page for it. */
+export function css(name) {
+  if (!variables.has(name)) {
+    variables.set(name, getComputedStyle(document.documentElement).getPropertyValue(name).trim());
+  }
+  return variables.get(name);
+}
 
 // viridis, evenly spaced: perceptually even and safe for all colour vision.
 const SCALE = [

@@ -3,6 +3,8 @@ package yalos.web.browser;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Page;
+import java.util.List;
+import java.util.concurrent.CopyOnWriteArrayList;
 import org.junit.jupiter.api.Test;
 
 /** From stage to stage without a new document: what stays, what is exchanged, and what goes the browser's own way. */
@@ -76,6 +78,63 @@ class StagesTest extends OnTheDemo {
         assertThat(page.locator("#map .ol-viewport").count()).isEqualTo(1);
         assertThat(page.evaluate(SAME_DOCUMENT)).isEqualTo(true);
         assertThat(browsing.complaints()).isEmpty();
+        page.context().close();
+    }
+
+    /** The map itself goes along: what does not differ is not drawn again, and what a stage drew of its own is gone. */
+    @Test
+    void theMapGoesAlong() {
+        Page page = open("/blocks/2/sorties");
+        Browsing.awaitSheet(page);
+        page.waitForFunction("() => window.yalosSheet.sources.flights.getFeatures().length > 0");
+        page.evaluate("() => { const { map, sources } = window.yalosSheet;"
+                + " window.kept = { map, strips: sources.strips.getFeatures()[0], canvas: document.querySelector('#map canvas'),"
+                + " contours: sources.contours.getFeatures().length, own: map.getInteractions().getLength() }; }");
+        turn(page, "field-pack");
+        turn(page, "kit");
+        Browsing.awaitSheet(page);
+        assertThat(page.evaluate("() => { const { map, sources, layers } = window.yalosSheet; const { kept } = window;"
+                        + " return [map === kept.map, sources.strips.getFeatures()[0] === kept.strips,"
+                        + " document.querySelector('#map canvas') === kept.canvas, sources.contours.getFeatures().length === kept.contours,"
+                        + " layers.flights.getSource().getFeatures().length, layers.strips.getOpacity()].join(); }"))
+                .isEqualTo("true,true,true,true,0,1");
+        for (int i = 0; i < 3; i++) {
+            turn(page, "strips");
+            turn(page, "sorties");
+        }
+        Browsing.awaitSheet(page);
+        assertThat(page.evaluate("() => window.yalosSheet.map.getInteractions().getLength() - window.kept.own"))
+                .as("each stage takes its own away")
+                .isEqualTo(0);
+        assertThat(browsing.complaints()).isEmpty();
+        page.context().close();
+    }
+
+    /** The page is asked for when the finger goes down, once, and not taken when a change came between. */
+    @Test
+    void aPressAsksEarly() {
+        Page page = open("/blocks/2/strips");
+        Browsing.awaitSheet(page);
+        List<String> asked = new CopyOnWriteArrayList<>();
+        page.onRequest(request -> asked.add(request.url().replaceAll(".*/", "")));
+        page.hover("#stages a[data-stage=kit]");
+        page.waitForResponse(
+                url -> url.url().endsWith("/kit"), () -> page.mouse().down());
+        page.mouse().up();
+        page.waitForFunction(HERE, "kit");
+        assertThat(asked.stream().filter("kit"::equals)).hasSize(1);
+        turn(page, "strips");
+        Browsing.awaitSheet(page);
+        String version = page.getAttribute("#book", "data-version");
+        page.hover("#stages a[data-stage=kit]");
+        page.waitForResponse(
+                url -> url.url().endsWith("/kit"), () -> page.mouse().down());
+        page.evaluate("() => document.querySelector('#row-gsd .step[value=\"1\"]').click()");
+        page.mouse().up();
+        page.waitForFunction(HERE, "kit");
+        assertThat(page.getAttribute("#book", "data-version")).isNotEqualTo(version);
+        page.click("#undo");
+        page.waitForFunction("version => document.getElementById('book').dataset.version !== version", version);
         page.context().close();
     }
 

@@ -92,6 +92,10 @@ class TakeOnTheSheetTest {
             page.fill("#take-reason", "the client needs no more");
             page.click("#take-decide button[value=ACCEPT]");
             page.waitForSelector("#take-headline:has-text('Complete enough.')");
+            // The book was written anew; the form still takes what is picked.
+            page.setInputFiles("#take-pick", Files.writeString(folder.resolve("notes.txt"), "no photo"));
+            page.waitForFunction(
+                    "() => document.querySelector('.take-sending').textContent.includes('no JPEG or TIFF file')");
             assertThat(browsing.complaints()).isEmpty();
         } finally {
             browsing.close();

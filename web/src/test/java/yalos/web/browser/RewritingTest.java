@@ -1,0 +1,170 @@
+package yalos.web.browser;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.Page;
+import java.util.Map;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+
+/** A part of the page that is written anew: what stays, what is exchanged, and what somebody is doing meanwhile. */
+class RewritingTest extends OnTheDemo {
+    /** Shows one piece, does something in it, has it written as the other, and answers what is asked of it then. */
+    private static final String REWRITE = """
+            async ({ module, shown, written, how, typed }) => {
+              const { rewrite, EXCHANGE, LEAVE } = await import(module);
+              const made = html => new DOMParser().parseFromString(html, 'text/html').body.firstElementChild;
+              document.querySelector('#part')?.remove();
+              const part = document.adoptNode(made(`<div id="part">${shown}</div>`));
+              document.body.append(part);
+              const $ = name => document.querySelector('#part ' + name);
+              const now = (() => { %s })();
+              const kinds = { exchange: EXCHANGE, leave: LEAVE };
+              rewrite(part, document.adoptNode(made(`<div id="part">${written}</div>`)),
+                element => kinds[how[element.id]], field => typed === field.id);
+              return %s;
+            }""";
+
+    private Page page;
+
+    @BeforeEach
+    void show() {
+        page = browsing.page(1280, 800);
+        show(page, "/blocks/2/strips");
+    }
+
+    @AfterEach
+    void close() {
+        page.context().close();
+    }
+
+    private Object rewritten(String shown, String meanwhile, String written, String asked) {
+        return rewritten(shown, meanwhile, written, asked, Map.of(), "none");
+    }
+
+    private Object rewritten(
+            String shown, String meanwhile, String written, String asked, Map<String, String> how, String typed) {
+        String app = (String) page.evaluate("() => document.querySelector('script[type=module]').src");
+        return page.evaluate(
+                REWRITE.formatted(meanwhile, asked),
+                Map.of(
+                        "module", app.replace("app.js", "rewriting.js"),
+                        "shown", shown,
+                        "written", written,
+                        "how", how,
+                        "typed", typed));
+    }
+
+    @Test
+    void wordsAndAttributesChangeWhereTheyStand() {
+        assertThat(rewritten(
+                        "<p class='a' title='x'>one <b>two</b></p>",
+                        "return $('b')",
+                        "<p class='b' lang='de'>eins <b>zwei</b></p>",
+                        "[now === $('b'), $('p').outerHTML].join(' ')"))
+                .isEqualTo("true <p class=\"b\" lang=\"de\">eins <b>zwei</b></p>");
+    }
+
+    /** A row more is not one row written over another: its list is exchanged, and what stands beside it stays. */
+    @Test
+    void whatHasOtherPartsIsExchangedAlone() {
+        String asked = "[now[0] === $('p'), now[1] === $('li'), $('ul').children.length].join()";
+        assertThat(rewritten(
+                        "<p>a</p><ul><li>1</li></ul>",
+                        "return [$('p'), $('li')]",
+                        "<p>b</p><ul><li>1</li><li>2</li></ul>",
+                        asked))
+                .isEqualTo("true,false,2");
+        assertThat(rewritten(
+                        "<p>a</p><ul><li id='x'>1</li></ul>",
+                        "return [$('p'), $('li')]",
+                        "<p>a</p><ul><li id='y'>1</li></ul>",
+                        asked))
+                .as("another row")
+                .isEqualTo("true,false,1");
+    }
+
+    /** The program's answer counts, not what was pressed before it; but what is being typed is not taken away. */
+    @Test
+    void fieldsHoldWhatWasWritten() {
+        assertThat(rewritten(
+                        "<input id='f' value='2'>",
+                        "$('#f').value = '3'",
+                        "<input id='f' value='4'>",
+                        "[$('#f').value, $('#f').defaultValue].join()"))
+                .isEqualTo("4,4");
+        assertThat(rewritten(
+                        "<input id='f' value='2'>",
+                        "const f = $('#f'); f.focus(); f.value = '3.'; f.setSelectionRange(1, 1)",
+                        "<input id='f' value='4'>",
+                        "[$('#f').value, $('#f').defaultValue, $('#f').selectionStart, document.activeElement.id].join()",
+                        Map.of(),
+                        "f"))
+                .isEqualTo("3.,4,1,f");
+        assertThat(rewritten(
+                        "<input type='checkbox'>",
+                        "$('input').checked = true",
+                        "<input type='checkbox'>",
+                        "$('input').checked"))
+                .isEqualTo(false);
+        assertThat(rewritten(
+                        "<textarea>a</textarea>",
+                        "$('textarea').value = 'b'",
+                        "<textarea>c</textarea>",
+                        "$('textarea').value"))
+                .isEqualTo("c");
+    }
+
+    @Test
+    void ofAListTheOneThatWasWrittenIsChosen() {
+        String asked = "$('select').value";
+        String first = "<select><option selected>a</option><option>b</option></select>";
+        String second = "<select><option>a</option><option selected>b</option></select>";
+        String none = "<select><option>a</option><option>b</option></select>";
+        assertThat(rewritten(first, "", second, asked)).isEqualTo("b");
+        assertThat(rewritten(first, "$('select').value = 'b'", first, asked)).isEqualTo("a");
+        assertThat(rewritten(second, "", none, asked)).isEqualTo("a");
+    }
+
+    /** What somebody unfolded and the page remembers stays so; else it is as it was written. */
+    @Test
+    void foldsThatHaveANameStay() {
+        assertThat(rewritten(
+                        "<details id='d'><summary>a</summary></details><details><summary>b</summary></details>",
+                        "$('#d').open = true; $('details:not([id])').open = true",
+                        "<details id='d'><summary>c</summary></details><details><summary>b</summary></details>",
+                        "[$('#d').open, $('details:not([id])').open].join()"))
+                .isEqualTo("true,false");
+    }
+
+    @Test
+    void someIsExchangedAndSomeIsLeft() {
+        assertThat(rewritten(
+                        "<p id='a'>a</p><p id='b'>b</p>",
+                        "return [$('#a'), $('#b')]",
+                        "<p id='a'>a</p><p id='b'>new</p>",
+                        "[now[0] === $('#a'), now[1] === $('#b'), $('#b').textContent].join()",
+                        Map.of("a", "exchange", "b", "leave"),
+                        "none"))
+                .isEqualTo("false,true,b");
+    }
+
+    /** On the page itself: the row that is pressed stays under the hand, with the keyboard in it. */
+    @Test
+    void aPressedRowStays() {
+        Browsing.awaitSheet(page);
+        page.evaluate("() => { window.row = document.getElementById('row-gsd'); }");
+        String version = page.getAttribute("#book", "data-version");
+        page.click("#row-gsd .step[value='1']");
+        page.waitForFunction(
+                "version => document.getElementById('book').dataset.version !== version"
+                        + " && !document.documentElement.hasAttribute('data-changing')",
+                version);
+        assertThat(page.evaluate("() => document.getElementById('row-gsd') === window.row"))
+                .isEqualTo(true);
+        assertThat(page.evaluate("() => document.activeElement.ariaLabel")).isEqualTo("GSD: more");
+        assertThat(page.getAttribute("#row-gsd input[name=version]", "value"))
+                .isEqualTo(page.getAttribute("#book", "data-version"));
+    }
+}
