@@ -8,10 +8,12 @@ import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import yalos.core.height.HeightPlan;
 import yalos.core.height.HeightReference;
+import yalos.core.kit.Positioning;
 import yalos.core.pins.Quantity;
 import yalos.core.plan.BlockPlan;
 import yalos.core.proof.Adequacy;
 import yalos.core.proof.Judgement;
+import yalos.core.proof.RuleOfThumb;
 import yalos.core.proof.WeakGround;
 import yalos.core.terrain.HeightGrid;
 import yalos.core.units.Measure;
@@ -51,6 +53,8 @@ final class Candidates {
         return switch (cause) {
             case EDGE -> margin();
             case HIGH_GROUND -> join(follow(), denserSide(), denserForward());
+            case UNSURE_PHOTOS -> positionsKnown();
+            case LARGE_PIXELS -> fineEnough();
             case GAPS, WEAK_RAYS -> join(denserSide(), denserForward(), finer());
             case HIDDEN_SIDE -> join(denserSide(), denserForward(), List.of());
             case LOW_GROUND -> join(follow(), finer(), lower());
@@ -115,6 +119,30 @@ final class Candidates {
         double needed = asked / judgement.coarsestM();
         double first = needed < 0.97 ? needed : 0.92;
         return Stream.of(first, first * 0.95, first * 0.85);
+    }
+
+    /** What the aircraft can do better without a link in flight, or points on the ground. */
+    private List<Remedy> positionsKnown() {
+        return Stream.of(
+                        new Remedy("PPK from logged data", new Remedy.Known(Positioning.PPK)),
+                        new Remedy("Control points on the ground", new Remedy.Known(Positioning.CONTROL)))
+                .filter(remedy -> {
+                    Positioning mode = ((Remedy.Known) remedy.change()).mode();
+                    return mode != judgement.positioning() && plan.request().able(mode) == mode;
+                })
+                .toList();
+    }
+
+    /** The GSD that the rule of thumb asks for, and a little finer. */
+    private List<Remedy> fineEnough() {
+        Positioning mode = judgement.positioning();
+        Judgement.Asked asked = judgement.asked();
+        double heights = RuleOfThumb.gsdM(RuleOfThumb.HEIGHT_GSDS, asked.heightSigmaM(), mode.verticalM());
+        double positions = RuleOfThumb.gsdM(RuleOfThumb.POSITION_GSDS, asked.positionSigmaM(), mode.horizontalM());
+        return Stream.of(1.0, 0.9, 0.8)
+                .map(share -> down(UnitKind.GSD, Math.min(heights, positions) * share, 0.05))
+                .map(gsd -> found.remedy("GSD " + found.text(GSD, gsd), GSD, gsd))
+                .toList();
     }
 
     private List<Remedy> finer() {

@@ -29,7 +29,6 @@ final class GroundFindings {
     private static final double OVERLAP_LOST = 0.02;
     private static final double SCALE_LOST = 1.1;
     private static final double RAISED_M = 3;
-    private static final double CEILING_DUST_M = 0.05;
 
     private static final double LEAST_WATER_M2 = 100;
 
@@ -79,7 +78,7 @@ final class GroundFindings {
     private void ceiling() {
         HeightPlan.Greatest greatest = heights.greatestAboveGround().orElse(null);
         double ceiling = plan.ceilingM();
-        if (greatest == null || greatest.m() <= ceiling + CEILING_DUST_M) {
+        if (greatest == null || plan.overCeilingM() == 0) {
             return;
         }
         double most = Math.floor(heights.heightM() - (greatest.m() - ceiling));

@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import yalos.core.brief.Brief;
 import yalos.core.plan.BlockPlan;
 import yalos.core.units.UnitChoice;
 
@@ -79,7 +80,9 @@ public final class Mends {
         if (planned.isEmpty()) {
             return Optional.empty();
         }
-        Case after = Case.of(planned.get(), one.brief());
+        Brief brief =
+                remedy.change() instanceof Remedy.Known known ? one.brief().with(known.mode()) : one.brief();
+        Case after = Case.of(planned.get(), brief);
         List<Finding> said = Findings.of(after, units);
         boolean newStop = !stopsBefore.containsAll(stopKeys(said));
         boolean cures = said.stream().noneMatch(other -> other.key().equals(finding.key()));

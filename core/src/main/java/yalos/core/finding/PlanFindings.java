@@ -88,12 +88,13 @@ final class PlanFindings {
         found.add(
                 STOP,
                 "pins-in-conflict",
-                "These pins cannot all hold: %s. The plan takes %d photos, %s and %d battery sets."
+                "These pins cannot all hold: %s. The plan takes %d photos, %s and %d battery %s."
                         .formatted(
                                 String.join(", ", names),
                                 plan.photos(),
                                 found.text(FLIGHT_TIME, plan.flightTimeS()),
-                                plan.batterySets()),
+                                plan.batterySets(),
+                                plan.batterySets() == 1 ? "set" : "sets"),
                 remedies.toArray(Remedy[]::new));
     }
 

@@ -1,6 +1,7 @@
 package yalos.core.finding;
 
 import yalos.core.height.HeightReference;
+import yalos.core.kit.Positioning;
 import yalos.core.pins.Quantity;
 import yalos.core.units.Measure;
 
@@ -13,7 +14,7 @@ import yalos.core.units.Measure;
 public record Remedy(String label, Change change) {
 
     /** What a press changes. */
-    public sealed interface Change permits Pin, Unpin, Heights, Span {}
+    public sealed interface Change permits Pin, Unpin, Heights, Span, Known {}
 
     /** A figure of the ledger is pinned. */
     public record Pin(Quantity quantity, Measure value) implements Change {}
@@ -26,6 +27,9 @@ public record Remedy(String label, Change change) {
 
     /** Holes of the model up to so wide are spanned from their rims. */
     public record Span(double widestM) implements Change {}
+
+    /** The positions of photos are known otherwise. */
+    public record Known(Positioning mode) implements Change {}
 
     Remedy(String label, Quantity quantity, Measure value) {
         this(label, new Pin(quantity, value));

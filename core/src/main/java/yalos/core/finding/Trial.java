@@ -26,6 +26,9 @@ final class Trial {
         if (change instanceof Remedy.Unpin unpin) {
             return request.pins().released(unpin.quantity()).map(request::with);
         }
+        if (change instanceof Remedy.Known known) {
+            return Optional.of(request.with(known.mode()));
+        }
         GroundRequest ground = request.ground().orElseThrow();
         return Optional.of(request.over(
                 change instanceof Remedy.Heights heights

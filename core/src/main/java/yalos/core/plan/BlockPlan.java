@@ -56,8 +56,10 @@ public record BlockPlan(
         Timeline timeline,
         BatteryUse batteries,
         Optional<StructurePlan> structures) {
-    /** How often pinned costs are solved for again with what the ground adds to the flight. */
-    private static final int MOST_ROUNDS = 3;
+    /** How often what is free is solved for again with what the ground adds to the flight. */
+    private static final int MOST_ROUNDS = 6;
+    /** So little over the ceiling is nothing. */
+    private static final double CEILING_DUST_M = 0.05;
     /** Nobody climbs a whole metre for less. */
     private static final double CENTIMETRE_M = 0.01;
 
@@ -72,17 +74,35 @@ public record BlockPlan(
 
     /** The plan over a block already laid into its plane, for callers that try many settings on one block. */
     public static BlockPlan over(PlaneBlock block, PlanRequest request) {
-        double groundS = 0;
+        PinSolver.Added ground = PinSolver.Added.NOTHING;
+        CeilingSearch below = new CeilingSearch();
         for (int round = 1; ; round++) {
-            PinSolver.Solution solution = PinSolver.solve(block, request, groundS);
+            PinSolver.Solution solution = PinSolver.solve(block, request, ground);
             BlockPlan level = with(block, request, solution);
             BlockPlan plan = level.laid();
             boolean kept = !solution.holds() || PinSolver.keepsCosts(plan);
-            if (kept || round == MOST_ROUNDS) {
-                return kept ? plan : plan.missing();
+            OptionalDouble lowerM = kept ? below.after(plan, ground.m()) : OptionalDouble.empty();
+            if (kept && lowerM.isEmpty() || round == MOST_ROUNDS) {
+                return kept ? below.best().orElse(plan) : plan.missing();
             }
-            groundS = Math.max(0, plan.timeline().totalS() - level.timeline().totalS());
+            double moreS =
+                    Math.max(0, plan.timeline().totalS() - level.timeline().totalS());
+            ground = new PinSolver.Added(kept ? ground.s() : moreS, lowerM.orElse(ground.m()));
         }
+    }
+
+    /** By how much its path passes the ceiling over the real ground, in metres; 0 where it does not, or nobody knows. */
+    public double overCeilingM() {
+        double over = aboveCeilingM();
+        return over > CEILING_DUST_M ? over : 0;
+    }
+
+    /** How high above the ceiling the highest of its path lies; less than 0 where it keeps below. */
+    double aboveCeilingM() {
+        return heights()
+                .flatMap(HeightPlan::greatestAboveGround)
+                .map(greatest -> greatest.m() - ceilingM())
+                .orElse(Double.NEGATIVE_INFINITY);
     }
 
     /** The plan of pins that fix the scale over level ground, whatever it costs. */

@@ -40,14 +40,24 @@ public final class PinSolver {
     private final PlanRequest request;
     private final Pins pins;
 
-    /** What the real ground adds to the flight time. */
-    private final double groundS;
+    /** What the real ground adds. */
+    private final Added ground;
 
-    private PinSolver(PlaneBlock block, PlanRequest request, double groundS) {
+    private PinSolver(PlaneBlock block, PlanRequest request, Added ground) {
         this.block = block;
         this.request = request;
-        this.groundS = groundS;
+        this.ground = ground;
         this.pins = request.pins();
+    }
+
+    /**
+     * What the real ground adds to a flight over level ground, as far as is known.
+     *
+     * @param s seconds of flight time
+     * @param m metres by which the path comes higher above the ground below than is planned, where that passes the ceiling
+     */
+    record Added(double s, double m) {
+        static final Added NOTHING = new Added(0, 0);
     }
 
     /**
@@ -67,10 +77,10 @@ public final class PinSolver {
     /**
      * Pins as they stand when no cost is pinned; otherwise solved.
      *
-     * @param groundS seconds that the real ground adds to the flight, as far as is known
+     * @param ground what the real ground adds to the flight
      */
-    static Solution solve(PlaneBlock block, PlanRequest request, double groundS) {
-        PinSolver solver = new PinSolver(block, request, groundS);
+    static Solution solve(PlaneBlock block, PlanRequest request, Added ground) {
+        PinSolver solver = new PinSolver(block, request, ground);
         if (!request.pins().costs().isEmpty()) {
             return solver.solve();
         }
@@ -82,7 +92,9 @@ public final class PinSolver {
      * Each was planned and holds.
      */
     public static List<Way> waysOut(BlockPlan plan) {
-        PinSolver solver = new PinSolver(plan.block(), plan.request(), 0);
+        double groundS =
+                Math.max(0, plan.timeline().totalS() - plan.level().timeline().totalS());
+        PinSolver solver = new PinSolver(plan.block(), plan.request(), new Added(0, plan.overCeilingM()));
         List<Way> ways = new ArrayList<>();
         solver.gsd().ifPresent(gsd -> ways.add(new Way(Quantity.GSD, gsd)));
         if (solver.pins.has(Quantity.SIDE_OVERLAP)) {
@@ -93,8 +105,6 @@ public final class PinSolver {
             solver.overlap(Quantity.FORWARD_OVERLAP, plan.design().forwardOverlap())
                     .ifPresent(forward -> ways.add(new Way(Quantity.FORWARD_OVERLAP, forward)));
         }
-        double groundS =
-                Math.max(0, plan.timeline().totalS() - plan.level().timeline().totalS());
         Optional<BlockPlan> cheapest = solver.cheapest();
         for (Quantity cost : solver.pins.costs()) {
             double needed = cheapest.map(cheap -> cost(cheap, cost, groundS)).orElse(Double.NaN);
@@ -213,16 +223,23 @@ public final class PinSolver {
     /** The first step at which the flight is high enough for its payload and clear of the ground. */
     private int finest() {
         double clearance = request.ground()
-                .filter(ground -> !ground.isLevel())
-                .map(ground -> ground.choice().keptM())
+                .filter(real -> !real.isLevel())
+                .map(real -> real.choice().keptM())
                 .orElse(LEAST_HEIGHT_M);
         double least = Math.max(clearance, request.kit().payload().leastHeightM());
         return (int) Math.max(2, Math.ceil(stepsAt(least) - 1e-9));
     }
 
-    /** The last step below the ceiling. */
+    /** The last step whose path keeps below the ceiling; below the ceiling itself where no path does. */
     private int coarsest() {
-        return (int) Math.floor(stepsAt(pins.siOr(Quantity.CEILING, Defaults.CEILING_M)) + 1e-9);
+        double ceilingM = pins.siOr(Quantity.CEILING, Defaults.CEILING_M);
+        double keptM = ceilingM - ground.m();
+        int kept = keptM > 0 ? stepBelow(keptM) : 0;
+        return kept >= finest() ? kept : stepBelow(ceilingM);
+    }
+
+    private int stepBelow(double heightM) {
+        return (int) Math.floor(stepsAt(heightM) + 1e-9);
     }
 
     private int leastOverlap(Quantity overlap) {
@@ -289,7 +306,7 @@ public final class PinSolver {
         try {
             BlockPlan plan = BlockPlan.unsolved(block, request.with(trial.withoutCosts()));
             return plan.design().speedMps() >= request.aircraft().slowestMps() - 1e-9
-                    && pins.costs().stream().allMatch(cost -> within(cost(plan, cost, groundS), limit(pins, cost)));
+                    && pins.costs().stream().allMatch(cost -> within(cost(plan, cost, ground.s()), limit(pins, cost)));
         } catch (InputFault tooManyOrNone) {
             return false;
         }

@@ -87,7 +87,15 @@ public final class Judgement {
      * @param followed whether the path follows the ground: ground that is too far from it is then steep, not low
      * @param positioning how the cameras' positions are known
      */
-    public record Flown(double gsdM, boolean followed, Positioning positioning) {}
+    public record Flown(double gsdM, boolean followed, Positioning positioning) {
+        double heightAtBestM() {
+            return RuleOfThumb.heightM(gsdM, positioning);
+        }
+
+        double positionAtBestM() {
+            return RuleOfThumb.positionM(gsdM, positioning);
+        }
+    }
 
     /** Holds a proof, which knows the {@linkplain Asked#layers() layers asked for}, against what is asked. */
     public Judgement(GroundProof proof, Asked asked, Flown flown) {
@@ -127,17 +135,27 @@ public final class Judgement {
             return Adequacy.TOO_COARSE;
         }
         if (asked.positionSigmaM().isPresent()
-                && !(proof.sigmaHorizontalM()[at] / Math.sqrt(2)
-                        <= asked.positionSigmaM().getAsDouble())) {
+                && !goodEnough(
+                        proof.sigmaHorizontalM()[at] / Math.sqrt(2),
+                        flown.positionAtBestM(),
+                        asked.positionSigmaM().getAsDouble())) {
             return Adequacy.OFF;
         }
         if (asked.heightSigmaM().isPresent()
-                && !(proof.sigmaVerticalM()[at] <= asked.heightSigmaM().getAsDouble())) {
+                && !goodEnough(
+                        proof.sigmaVerticalM()[at],
+                        flown.heightAtBestM(),
+                        asked.heightSigmaM().getAsDouble())) {
             return Adequacy.INACCURATE;
         }
         boolean near = asked.nearestGsdM().isPresent()
                 && gsdM[at] < asked.nearestGsdM().getAsDouble();
         return near ? Adequacy.LOW_OVERLAP : Adequacy.ENOUGH;
+    }
+
+    /** By the rays of a place, which promise more than is had in practice, and by what the GSD flown is good for at best. */
+    private static boolean goodEnough(double byRaysM, double atBestM, double askedM) {
+        return byRaysM <= askedM && atBestM <= askedM * (1 + 1e-9);
     }
 
     /** What is judged. */
@@ -326,12 +344,27 @@ public final class Judgement {
         return edge;
     }
 
+    /** What keeps a result from being as good as was asked: where positions or pixels alone forbid it, more rays do not help. */
+    private static WeakGround.Cause notGoodEnough(boolean edge, OptionalDouble asked, double photosM, double atBestM) {
+        double most = asked.orElse(Double.POSITIVE_INFINITY);
+        if (photosM > most) {
+            return WeakGround.Cause.UNSURE_PHOTOS;
+        }
+        if (edge) {
+            return WeakGround.Cause.EDGE;
+        }
+        return atBestM > most ? WeakGround.Cause.LARGE_PIXELS : WeakGround.Cause.WEAK_RAYS;
+    }
+
     private WeakGround.Cause cause(Adequacy lack, boolean edge, int worst) {
         return switch (lack) {
             case HIDDEN -> WeakGround.Cause.HIDDEN_SIDE;
             case TOO_COARSE -> flown.followed() ? WeakGround.Cause.RAISED_PATH : WeakGround.Cause.LOW_GROUND;
             case LOW_OVERLAP -> WeakGround.Cause.HIGH_GROUND;
-            case INACCURATE, OFF -> edge ? WeakGround.Cause.EDGE : WeakGround.Cause.WEAK_RAYS;
+            case INACCURATE ->
+                notGoodEnough(edge, asked.heightSigmaM(), flown.positioning().verticalM(), flown.heightAtBestM());
+            case OFF ->
+                notGoodEnough(edge, asked.positionSigmaM(), flown.positioning().horizontalM(), flown.positionAtBestM());
             default -> {
                 boolean high = proof.gsdBestM()[worst] < flown.gsdM() * NEARER;
                 yield edge ? WeakGround.Cause.EDGE : high ? WeakGround.Cause.HIGH_GROUND : WeakGround.Cause.GAPS;

@@ -1,5 +1,6 @@
 package yalos.core.proof;
 
+import java.util.OptionalDouble;
 import yalos.core.kit.Positioning;
 
 /**
@@ -13,6 +14,19 @@ public final class RuleOfThumb {
     public static final double HEIGHT_GSDS = 1.5;
 
     private RuleOfThumb() {}
+
+    /**
+     * The coarsest GSD in metres that is good enough; infinite where nothing is asked, 0 where the positions of the photos alone forbid it.
+     *
+     * @param gsds that a result is good to at best
+     * @param askedM standard deviation asked for
+     * @param photosM that of the photos' positions
+     */
+    public static double gsdM(double gsds, OptionalDouble askedM, double photosM) {
+        return askedM.isEmpty()
+                ? Double.POSITIVE_INFINITY
+                : Math.sqrt(Math.max(0, askedM.getAsDouble() * askedM.getAsDouble() - photosM * photosM)) / gsds;
+    }
 
     /** Of a position along each axis of the plane, in metres; both errors add up as independent ones do. */
     public static double positionM(double gsdM, Positioning mode) {

@@ -16,6 +16,7 @@ import yalos.core.height.HeightChoice;
 import yalos.core.height.HeightReference;
 import yalos.core.kit.Aircraft;
 import yalos.core.kit.Kit;
+import yalos.core.kit.Positioning;
 import yalos.core.pins.Pins;
 import yalos.core.pins.Quantity;
 import yalos.core.plan.BlockPlan;
@@ -75,6 +76,44 @@ class MendsTest {
                     .isCloseTo(mend.minutes() * 60, Offset.offset(1e-6));
             assertThat(stops(after)).isSubsetOf(stops(one));
         }
+    }
+
+    private static Case accurate(double gsdCm, double heightsCm, Positioning mode) {
+        Pins pins = Pins.ofGsd(gsdCm)
+                .with(Quantity.CEILING, Measure.of(500, Unit.METRE))
+                .with(Quantity.HEIGHTS_TO, Measure.of(heightsCm, Unit.CENTIMETRE));
+        Brief brief = Brief.EMPTY.with(mode);
+        return Case.of(Samples.request(Samples.square(600), pins).with(mode).plan(), brief);
+    }
+
+    /** Satellites alone know a photo's height to 3 m (common practice): neither rays nor pixels are to blame, and neither is offered. */
+    @Test
+    void positionsThatAreNotKnownAreMendedByKnowingThem() {
+        Case one = accurate(2, 5, Positioning.SINGLE);
+        Finding finding = finding(one, "height-accuracy").orElseThrow();
+        assertThat(finding.sentence())
+                .contains("positions of the photos are not known")
+                .doesNotContain("too few");
+        List<Mends.Mend> mends = mends(one, finding);
+        assertThat(mends).isNotEmpty();
+        for (Mends.Mend mend : mends) {
+            Positioning mode = ((Remedy.Known) mend.remedy().change()).mode();
+            assertThat(mend.cures()).isTrue();
+            assertThat(finding(accurate(2, 5, mode), "height-accuracy")).isEmpty();
+        }
+    }
+
+    /** By the rule of thumb, common practice: the root of 5² - 3² over 1.5 is 2.67 cm. */
+    @Test
+    void pixelsThatAreTooLargeAreMendedBySmallerOnes() {
+        Case one = accurate(5, 5, Positioning.CONTROL);
+        Finding finding = finding(one, "height-accuracy").orElseThrow();
+        assertThat(finding.sentence()).contains("pixels too large");
+        Mends.Mend mend = mends(one, finding).get(0);
+        assertThat(mend.cures()).isTrue();
+        Remedy.Pin pin = (Remedy.Pin) mend.remedy().change();
+        assertThat(pin.quantity()).isEqualTo(Quantity.GSD);
+        assertThat(pin.value().si()).isBetween(0.026, 0.02667);
     }
 
     private static List<String> stops(Case one) {

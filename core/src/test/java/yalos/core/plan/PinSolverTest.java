@@ -3,11 +3,14 @@ package yalos.core.plan;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
+import java.util.OptionalDouble;
+import java.util.function.DoubleBinaryOperator;
 import org.assertj.core.api.Assertions;
 import org.assertj.core.data.Offset;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import yalos.core.FormulaGround;
 import yalos.core.Samples;
 import yalos.core.brief.Brief;
 import yalos.core.finding.Case;
@@ -15,6 +18,10 @@ import yalos.core.finding.Finding;
 import yalos.core.finding.Findings;
 import yalos.core.finding.Mends;
 import yalos.core.finding.Remedy;
+import yalos.core.height.DesignPlane;
+import yalos.core.height.HeightChoice;
+import yalos.core.height.HeightPlan;
+import yalos.core.height.HeightReference;
 import yalos.core.kit.Positioning;
 import yalos.core.pins.Defaults;
 import yalos.core.pins.Pins;
@@ -194,6 +201,56 @@ class PinSolverTest {
         BlockPlan slow = plan(USUAL.pinned(Quantity.FLIGHT_TIME, unitOf(Quantity.FLIGHT_TIME, 5000)));
         assertThat(slow.solution().holds()).isTrue();
         assertThat(slow.design().scale().heightM()).isBetween(1.0, 10.0);
+    }
+
+    private static PlanRequest over(DoubleBinaryOperator ground, HeightChoice choice, Pins pins) {
+        GroundRequest real =
+                new GroundRequest(FormulaGround.of(5, ground), choice, List.of(), List.of(), OptionalDouble.empty());
+        return Samples.request(Samples.square(400), pins).over(real);
+    }
+
+    /**
+     * On a ridge that the aircraft cannot follow the path comes higher above the ground than is planned: what is solved for keeps the path below the
+     * ceiling, not the height alone, and no lower than that asks for.
+     */
+    @ParameterizedTest
+    @CsvSource({"0.2", "0.35", "0.5"})
+    void thePathKeepsBelowTheCeilingOnARidge(double slope) {
+        Pins quick = USUAL.with(Quantity.DIRECTION, Measure.of(90, Unit.DEGREE))
+                .pinned(Quantity.FLIGHT_TIME, unitOf(Quantity.FLIGHT_TIME, 1));
+        DoubleBinaryOperator ridge = (x, y) -> 300 - slope * Math.abs(x);
+        BlockPlan plan = over(ridge, HeightChoice.USUAL, quick).plan();
+        assertThat(plan.solution().holds()).as("nothing is that quick").isFalse();
+        double highest = plan.heights()
+                .flatMap(HeightPlan::greatestAboveGround)
+                .orElseThrow()
+                .m();
+        assertThat(highest).isBetween(114.0, 120.05);
+        assertThat(plan.overCeilingM()).isZero();
+        double height = plan.design().scale().heightM();
+        BlockPlan planned = over(ridge, HeightChoice.USUAL, quick.pinned(Quantity.HEIGHT, Measure.of(119, Unit.METRE)))
+                .plan();
+        if (planned.overCeilingM() > 0) {
+            assertThat(height).isLessThan(119);
+        }
+        assertThat(Findings.of(plan, UnitChoice.METRIC))
+                .extracting(Finding::key)
+                .doesNotContain("ceiling")
+                .contains("pins-in-conflict");
+    }
+
+    /** Flown level over 100 m of relief nothing keeps below the ceiling; that is said, and drives no nonsense. */
+    @Test
+    void whereNoPathKeepsBelowTheCeilingTheStopSaysSo() {
+        Pins quick = USUAL.pinned(Quantity.FLIGHT_TIME, unitOf(Quantity.FLIGHT_TIME, 1));
+        DoubleBinaryOperator cliff = (x, y) -> x < 0 ? 300 : 100;
+        HeightChoice level = new HeightChoice(HeightReference.TAKE_OFF, DesignPlane.BOTH, 20, 40);
+        BlockPlan plan = over(cliff, level, quick).plan();
+        assertThat(plan.design().scale().heightM()).isBetween(100.0, 120.0);
+        assertThat(plan.overCeilingM()).isPositive();
+        assertThat(Findings.of(plan, UnitChoice.METRIC))
+                .extracting(Finding::key)
+                .contains("ceiling");
     }
 
     /** The way out of a conflict names the time that can really be had, with what is free at its cheapest. */

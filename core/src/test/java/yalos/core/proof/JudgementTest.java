@@ -39,7 +39,11 @@ class JudgementTest {
     }
 
     private static Judgement judged(HeightGrid grid, double up, Judgement.Asked asked) {
-        GroundProof proof = GroundProof.of(grid, photos(up), Noise.ofImage(0.5));
+        return judged(grid, up, asked, 0.5);
+    }
+
+    private static Judgement judged(HeightGrid grid, double up, Judgement.Asked asked, double imagePx) {
+        GroundProof proof = GroundProof.of(grid, photos(up), Noise.ofImage(imagePx));
         return new Judgement(proof, asked, new Judgement.Flown(75 / 3000.0, false, Positioning.PPK));
     }
 
@@ -62,7 +66,7 @@ class JudgementTest {
     @Test
     void positionsAreJudgedAsAsked() {
         HeightGrid level = HeightGrid.level(60, 150, 1, 60, 60, 0);
-        float[] sigmas = judged(level, 75, asked(9)).proof().sigmaHorizontalM();
+        float[] sigmas = judged(level, 75, asked(9), POOR_PX).proof().sigmaHorizontalM();
         double worst = 0;
         double best = Double.MAX_VALUE;
         for (float sigma : sigmas) {
@@ -76,16 +80,31 @@ class JudgementTest {
         assertThat(none.spots()).isNotEmpty();
     }
 
+    /** So poor that rays, not the rule of thumb, say how good a place is. */
+    private static final double POOR_PX = 20;
+
     private static Judgement positions(HeightGrid grid, double sigmaM) {
-        return judged(
-                grid,
-                75,
-                new Judgement.Asked(
-                        9,
-                        OptionalDouble.empty(),
-                        OptionalDouble.of(sigmaM),
-                        OptionalDouble.empty(),
-                        OptionalDouble.empty()));
+        return judged(grid, 75, positions(sigmaM), POOR_PX);
+    }
+
+    private static Judgement.Asked positions(double sigmaM) {
+        return new Judgement.Asked(
+                9, OptionalDouble.empty(), OptionalDouble.of(sigmaM), OptionalDouble.empty(), OptionalDouble.empty());
+    }
+
+    /**
+     * Rays of sharp photos promise positions to half a pixel; in practice they come out to one, with those of the photos (common practice): 2.5 cm of
+     * GSD and 1.5 cm by PPK are 2.92 cm together. Below 1.5 cm the photos themselves are not known that well.
+     */
+    @Test
+    void raysPromiseMoreThanPixelsKeep() {
+        HeightGrid level = HeightGrid.level(60, 150, 1, 60, 60, 0);
+        assertThat(judged(level, 75, positions(0.0292)).share()).isEqualTo(1);
+        Judgement finer = judged(level, 75, positions(0.0291));
+        assertThat(finer.share(Adequacy.OFF)).isEqualTo(1);
+        assertThat(finer.spots().get(0).cause()).isEqualTo(WeakGround.Cause.LARGE_PIXELS);
+        assertThat(judged(level, 75, positions(0.0149)).spots().get(0).cause())
+                .isEqualTo(WeakGround.Cause.UNSURE_PHOTOS);
     }
 
     @Test

@@ -45,6 +45,10 @@ public record FindingView(
                 return new RemedyView(
                         remedy.label(), "heights/span", "", String.format(Locale.ROOT, "%.1f m", span.widestM()));
             }
+            if (remedy.change() instanceof Remedy.Known known) {
+                return new RemedyView(
+                        remedy.label(), "brief/positioning", "", known.mode().name());
+            }
             if (remedy.change() instanceof Remedy.Unpin unpin) {
                 return new RemedyView(
                         remedy.label(), "ledger/" + unpin.quantity().key(), "unpin", "");

@@ -7,6 +7,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import yalos.core.brief.Advice;
 import yalos.core.brief.Brief;
+import yalos.core.kit.Positioning;
 import yalos.core.pins.Pins;
 import yalos.core.units.UnitChoice;
 import yalos.web.block.BlockPage;
@@ -35,6 +36,19 @@ class BriefController {
     String keep(@PathVariable long id, @RequestParam Map<String, String> form, Visit visit) {
         return page.changed(
                 blocks.change(id, visit.version(), "brief", facts -> facts.with(BriefForm.read(form, facts.brief()))),
+                visit);
+    }
+
+    /** Positions of photos known otherwise: a remedy. */
+    @PostMapping("/blocks/{id}/brief/positioning")
+    String positioning(@PathVariable long id, @RequestParam Map<String, String> form, Visit visit) {
+        Positioning mode = BriefForm.choice(Positioning.class, form, "value").orElse(Positioning.SINGLE);
+        return page.changed(
+                blocks.change(
+                        id,
+                        visit.version(),
+                        "positions by " + mode.words(),
+                        facts -> facts.with(facts.brief().with(mode))),
                 visit);
     }
 

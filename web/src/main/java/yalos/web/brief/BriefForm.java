@@ -120,7 +120,12 @@ final class BriefForm {
         return OptionalDouble.of(Math.round(Measure.typed(key, text, unit).si() * 1e9) / 1e9);
     }
 
-    private static <E extends Enum<E>> Optional<E> choice(Class<E> type, Map<String, String> form, String key) {
+    /**
+     * What was chosen; empty for nothing.
+     *
+     * @throws InputFault for what is no choice
+     */
+    static <E extends Enum<E>> Optional<E> choice(Class<E> type, Map<String, String> form, String key) {
         String text = form.getOrDefault(key, "");
         try {
             return text.isBlank() ? Optional.empty() : Optional.of(Enum.valueOf(type, text));

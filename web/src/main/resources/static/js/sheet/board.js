@@ -55,6 +55,7 @@ export class Board {
     }
     this.map.getTargetElement().classList.remove("over");
     this.pictures.shade(null);
+    this.pictures.forget();
     // Whoever has asked for something to draw and hears late draws it into a source that nobody sees.
     const fresh = makeSources();
     for (const name of LASTING) fresh[name] = this.sources[name];

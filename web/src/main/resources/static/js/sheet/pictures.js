@@ -62,14 +62,23 @@ export class Pictures {
     const key = ground ? ground.key : "";
     if (this.groundKey === key) return;
     this.groundKey = key;
+    this.asked = null;
     this.contours.clear(true);
     const url = `/blocks/${this.block}/relief.png?of=${key}`;
     this.layers.relief.setSource(ground ? still(url, ground.extent, this.projection) : null);
     if (!ground) return;
+    const asked = {};
+    this.asked = asked;
     const lines = await ask(`/blocks/${this.block}/contours.json?of=${key}`);
-    if (this.groundKey !== key) return;
+    if (this.asked !== asked) return;
+    this.asked = null;
     if (lines) this.contours.addFeatures(contoursOf(lines));
-    else this.groundKey = null;
+  }
+
+  /** Nobody waits any more for what was asked for; the next stage asks again. */
+  forget() {
+    if (this.asked) this.groundKey = null;
+    this.asked = null;
   }
 
   /** Shadows at an hour; nothing where none is asked for. */

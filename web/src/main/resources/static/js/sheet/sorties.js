@@ -43,7 +43,11 @@ export class Sorties {
       this.minute = this.minute === minute ? null : minute;
       this.shade();
     };
-    document.addEventListener("click", press, { signal: this.sheet.signal });
+    const { signal } = this.sheet;
+    document.addEventListener("click", press, { signal });
+    for (const written of ["htmx:afterSwap", "htmx:oobAfterSwap"]) {
+      document.body.addEventListener(written, () => this.mark(), { signal });
+    }
   }
 
   leave() {
@@ -107,6 +111,11 @@ export class Sorties {
     const extent = this.drawn && this.drawn.shade;
     const url = `/blocks/${block}/sorties/shade.png?minute=${this.minute}&of=${this.drawn && this.drawn.version}`;
     pictures.shade(this.minute !== null && extent ? url : null, extent);
+    this.mark();
+  }
+
+  /** The hour that was pressed looks so, also when its button was written anew. */
+  mark() {
     for (const button of document.querySelectorAll("[data-shade]")) {
       button.setAttribute("aria-pressed", String(Number(button.dataset.shade) === this.minute));
     }

@@ -104,6 +104,23 @@ class KitAndBriefTest {
         assertThat(Integer.parseInt(figure(mended, "photos"))).isLessThanOrEqualTo(120);
     }
 
+    /** Satellites alone know no height to 5 cm: better positions are offered, and a press asks for them. */
+    @Test
+    void heightsThatPositionsForbidAreMendedByPositions() {
+        change("/brief", "purpose", "ORTHOPHOTO", "positioning", "SINGLE");
+        String page = change("/ledger/heights-to", "value", "5 cm");
+        assertThat(page).contains("worse than the 5.00 cm asked for").contains("are not known that well");
+        assertThat(visitor.mends(block, "kit", "height-accuracy"))
+                .contains("/brief/positioning\"")
+                .contains("value=\"CONTROL\"")
+                .contains("Control points on the ground")
+                .doesNotContain("helps:");
+        assertThat(change("/brief/positioning", "value", "BY_EYE")).contains("is not one of the choices");
+        assertThat(change("/brief/positioning", "value", "CONTROL")).doesNotContain("worse than the 5.00 cm");
+        assertThat(visitor.get("/blocks/" + block + "/history").body())
+                .contains("positions by satellites alone, with control");
+    }
+
     @Test
     void aScaleThatIsLetGoFollowsFromTheSpacing() {
         String let = change("/ledger/gsd", "act", "unpin");
