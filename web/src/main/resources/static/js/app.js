@@ -183,7 +183,9 @@ document.addEventListener("keydown", (event) => {
   if (figure && (event.key === "ArrowUp" || event.key === "ArrowDown")) {
     event.preventDefault();
     figure.value = figure.defaultValue;
-    nudge(figure.form.dataset.row, (event.key === "ArrowUp" ? 1 : -1) * (event.shiftKey ? 10 : 1));
+    // Where nothing stands yet there is nothing to start from, and no button for it either.
+    if (figure.form.querySelector(".step"))
+      nudge(figure.form.dataset.row, (event.key === "ArrowUp" ? 1 : -1) * (event.shiftKey ? 10 : 1));
   }
   if (figure && event.key === "Escape") figure.value = figure.defaultValue;
 });

@@ -26,6 +26,15 @@ import yalos.web.maps.DrawnMap;
 /** Every page with the demo data: no violation of WCAG 2.2 AA, nothing scrolls sideways, upright too; and its picture. */
 @TestInstance(TestInstance.Lifecycle.PER_CLASS)
 class EveryPageTest {
+    /** The figures round the sheet's frame take 20 px below it. */
+    private static final String FRAME_ENDS = """
+            () => {
+              const neat = document.querySelector('.sheet .neat');
+              const below = [...document.querySelectorAll('.sheet > .drawer, .sheet > .player')].filter(part => part.checkVisibility());
+              const end = neat && neat.getBoundingClientRect().bottom + 20;
+              return !neat || below.every(part => part.getBoundingClientRect().top >= end);
+            }""";
+
     private ConfigurableApplicationContext application;
     private Browsing browsing;
 
@@ -150,6 +159,9 @@ class EveryPageTest {
             assertThat(((Number) overflow).intValue())
                     .as("%s scrolls sideways", path)
                     .isLessThanOrEqualTo(0);
+            assertThat((Boolean) page.evaluate(FRAME_ENDS))
+                    .as("%s in %s at %d: the sheet's frame lies over what is below it", path, look, size[0])
+                    .isTrue();
         }
         page.context().close();
     }
