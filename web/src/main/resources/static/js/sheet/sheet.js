@@ -1,9 +1,9 @@
 // The plan sheet: what the program planned, drawn in the job's grid. What can be done on it lives in the modules beside.
 import { Section } from "../section.js";
-import { Board } from "./board.js";
+import { Board, feature } from "./board.js";
 import { Choosing } from "./choose.js";
 import { Editing } from "./edit.js";
-import { closed, endsOf, heightPieces, lookOf, pairs, stripsOf, ticksOf } from "./figures.js";
+import { closed, heightPieces, pairs, stripsOf } from "./figures.js";
 import { takeFiles } from "./files.js";
 import { Fly } from "./fly.js";
 import { gridSvg, insetAt, scaleBar, scaleWords } from "./frame.js";
@@ -17,18 +17,8 @@ import { Take } from "./take.js";
 import { scaleColour } from "./styles.js";
 import { Turning } from "./turn.js";
 
-const TICK_PX = 5;
-const MOST_TICKS = 20_000;
-/** Stations nearer to each other than so many pixels are not ticked. */
-const LEAST_BASE_PX = 3.5;
 /** Room round a block that is shown whole: top, right, bottom with the title block, left. */
 const PADDING = [28, 34, 96, 34];
-
-function feature(geometry, properties = {}) {
-  const made = new window.ol.Feature(geometry);
-  made.setProperties(properties);
-  return made;
-}
 
 export class Sheet {
   /** @param say tells a line of warning on the page
@@ -205,52 +195,17 @@ export class Sheet {
     }
   }
 
-  fill(name, features) {
-    // Whoever edits the outline must hear that its features went, or it would move them too.
-    this.sources[name].clear(name !== "outline");
-    this.sources[name].addFeatures(features);
-  }
-
-  /** What every stage draws alike. Nobody can drag it, so that it is drawn once for each state of the plan. */
-  drawLasting(plan) {
-    if (this.written && this.written === this.board.drawn) return;
-    this.board.drawn = this.written;
-    this.board.ticked = null;
-    const { Polygon, LineString, Point } = window.ol.geom;
-    this.fill(
-      "flown",
-      plan.flown.map((ring) => feature(new Polygon([closed(ring)]))),
-    );
-    this.fill(
-      "strips",
-      Array.from({ length: stripsOf(plan) }, (_, strip) =>
-        feature(new LineString(endsOf(plan, strip)), { strip, look: lookOf(plan, strip) }),
-      ),
-    );
-    this.fill(
-      "links",
-      plan.links.map((link) => feature(new LineString(pairs(link.line)), { kind: link.kind })),
-    );
-    this.fill(
-      "things",
-      (plan.things || []).map(({ places, area, kind, name }) => {
-        const at = pairs(places);
-        const line = () => (at.length > 1 ? new LineString(at) : new Point(at[0]));
-        return feature(area ? new Polygon([closed(places)]) : line(), { kind, name });
-      }),
-    );
-  }
-
   draw(plan) {
     const { Polygon, LineString, Point } = window.ol.geom;
-    this.drawLasting(plan);
+    if (this.signal.aborted) return;
+    this.board.draw(plan, this.written);
     this.editing.corridor(Boolean(plan.axis));
-    this.fill("axis", plan.axis ? [feature(new LineString(pairs(plan.axis)))] : []);
-    this.fill(
+    this.board.fill("axis", plan.axis ? [feature(new LineString(pairs(plan.axis)))] : []);
+    this.board.fill(
       "outline",
       plan.rings.map((ring, index) => feature(new Polygon([closed(ring)]), { ring: index, still: Boolean(plan.axis) })),
     );
-    this.fill("launch", plan.launch ? [feature(new Point(plan.launch))] : []);
+    this.board.fill("launch", plan.launch ? [feature(new Point(plan.launch))] : []);
     this.pictures.under(plan.picture);
     this.pictures.map(plan.map, plan.epsg, this.element.querySelector(".map-by"));
     this.pictures.ground(plan.ground, (path) => this.ask(path));
@@ -265,6 +220,8 @@ export class Sheet {
 
   /** Where on earth that is: the coasts round it, moved so that it lies in the middle. */
   inset(onEarth) {
+    if (this.onEarth === String(onEarth)) return;
+    this.onEarth = String(onEarth);
     const inset = this.element.querySelector(".inset");
     inset.toggleAttribute("hidden", !onEarth);
     if (!onEarth) return;
@@ -343,19 +300,14 @@ export class Sheet {
     if (!size || !size[0]) return;
     const extent = this.view.calculateExtent(size);
     const resolution = this.view.getResolution();
-    this.drawTicks(extent, resolution);
+    const { plan } = this;
+    this.board.drawTicks(plan, extent, resolution);
+    // What is written again, though it is the same, is painted again: grid and scale of a view once.
+    const framed = [extent, size, resolution, plan.metresPerUnit, plan.ruler.unit].join();
+    if (this.framed === framed) return;
+    this.framed = framed;
     this.element.querySelector(".ticks").innerHTML = gridSvg(extent, size, resolution);
-    this.drawScale(resolution * this.plan.metresPerUnit);
-  }
-
-  drawTicks(extent, resolution) {
-    const view = `${extent} ${resolution}`;
-    if (this.board.ticked === view) return;
-    this.board.ticked = view;
-    this.sources.ticks.clear(true);
-    if (this.plan.baseUnits / resolution < LEAST_BASE_PX) return;
-    const lines = ticksOf(this.plan, extent, TICK_PX * resolution, MOST_TICKS);
-    this.sources.ticks.addFeature(feature(new window.ol.geom.MultiLineString(lines)));
+    this.drawScale(resolution * plan.metresPerUnit);
   }
 
   drawScale(metresPerPixel) {
@@ -368,7 +320,7 @@ export class Sheet {
 
   title(name, text) {
     const cell = this.element.querySelector(`[data-title="${name}"]`);
-    if (cell) cell.textContent = text;
+    if (cell && cell.textContent !== text) cell.textContent = text;
   }
 
   // --- tools and keys
