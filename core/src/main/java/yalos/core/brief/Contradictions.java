@@ -2,6 +2,7 @@ package yalos.core.brief;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.OptionalDouble;
 import yalos.core.kit.Positioning;
 import yalos.core.pins.Quantity;
 import yalos.core.plan.BlockPlan;
@@ -86,15 +87,15 @@ public final class Contradictions {
         if (expected <= wanted * ROUNDING) {
             return;
         }
-        double left = wanted * wanted - byPositioning * byPositioning;
-        String cause = left > 0
+        OptionalDouble fine = RuleOfThumb.gsdM(gsds, wanted, byPositioning);
+        String cause = fine.isPresent()
                 ? "the GSD of %s is too coarse".formatted(units.text(UnitKind.GSD, gsd))
                 : "%s give %s alone".formatted(mode.words(), length(byPositioning, units));
         found.add(new Contradiction(
                 "accuracy-" + key,
                 "Accuracy of %s: %s wanted, about %s to be expected (common practice): %s."
                         .formatted(what, length(wanted, units), length(expected, units), cause),
-                left > 0 ? mend(Math.sqrt(left) / gsds) : List.of()));
+                fine.isPresent() ? mend(fine.getAsDouble()) : List.of()));
     }
 
     private static List<Advice.Pin> mend(double gsdM) {

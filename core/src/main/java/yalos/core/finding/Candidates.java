@@ -4,6 +4,8 @@ import static yalos.core.pins.Quantity.*;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.OptionalDouble;
+import java.util.stream.DoubleStream;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import yalos.core.height.HeightPlan;
@@ -133,16 +135,24 @@ final class Candidates {
                 .toList();
     }
 
-    /** The GSD that the rule of thumb asks for, and a little finer. */
+    /** The GSD that the rule of thumb asks for, and a little finer; of what positions alone forbid it asks nothing. */
     private List<Remedy> fineEnough() {
         Positioning mode = judgement.positioning();
         Judgement.Asked asked = judgement.asked();
-        double heights = RuleOfThumb.gsdM(RuleOfThumb.HEIGHT_GSDS, asked.heightSigmaM(), mode.verticalM());
-        double positions = RuleOfThumb.gsdM(RuleOfThumb.POSITION_GSDS, asked.positionSigmaM(), mode.horizontalM());
-        return Stream.of(1.0, 0.9, 0.8)
-                .map(share -> down(UnitKind.GSD, Math.min(heights, positions) * share, 0.05))
+        return DoubleStream.concat(
+                        fineEnough(RuleOfThumb.HEIGHT_GSDS, asked.heightSigmaM(), mode.verticalM()),
+                        fineEnough(RuleOfThumb.POSITION_GSDS, asked.positionSigmaM(), mode.horizontalM()))
+                .boxed()
+                .min(Double::compare)
+                .stream()
+                .flatMap(gsd -> Stream.of(gsd, gsd * 0.9, gsd * 0.8))
+                .map(gsd -> down(UnitKind.GSD, gsd, 0.05))
                 .map(gsd -> found.remedy("GSD " + found.text(GSD, gsd), GSD, gsd))
                 .toList();
+    }
+
+    private static DoubleStream fineEnough(double gsds, OptionalDouble askedM, double photosM) {
+        return askedM.stream().flatMap(asked -> RuleOfThumb.gsdM(gsds, asked, photosM).stream());
     }
 
     private List<Remedy> finer() {

@@ -107,7 +107,7 @@ public record BlockPlan(
 
     /** The plan of pins that fix the scale over level ground, whatever it costs. */
     static BlockPlan unsolved(PlaneBlock block, PlanRequest request) {
-        return with(block, request, new PinSolver.Solution(request.pins(), Optional.empty(), true));
+        return with(block, request, PinSolver.Solution.asPinned(request.pins()));
     }
 
     /** This plan with other pins, whatever they cost: for comparing. */
@@ -212,7 +212,7 @@ public record BlockPlan(
 
     /** The plan whose pinned costs do not hold after all. */
     private BlockPlan missing() {
-        PinSolver.Solution off = new PinSolver.Solution(solution.pins(), solution.solved(), false);
+        PinSolver.Solution off = solution.failing();
         return new BlockPlan(request, design, block, covered, passes, off, overGround, timeline, batteries, structures);
     }
 

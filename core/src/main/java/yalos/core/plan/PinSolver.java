@@ -19,8 +19,8 @@ import yalos.core.units.Unit;
 /**
  * Which scale, or which overlap, makes the true plan of this block cost no more, or its result be as accurate, as was pinned?
  *
- * <p>Costs are limits: photos, flight time, battery sets. What is free gives way, in this order: the scale (the finest GSD
- * that fits), the side overlap, the forward overlap (each the greatest that fits, no more than usual). Nothing gives way beyond what can
+ * <p>Costs are limits: photos, flight time, battery sets. The scale gives way where it is free (the finest GSD
+ * that fits); where it is pinned the side overlap does, then the forward overlap (each the greatest that fits, no more than usual). Nothing gives way beyond what can
  * be flown and used: the height stays between the clearance, the payload's least height and the ceiling, the overlap above the least for
  * a reconstruction, the speed above the slowest the aircraft flies. Cost falls as the scale
  * grows coarser or the overlap lower, but in steps, as strips come and go one by one. Each search therefore brackets and halves on
@@ -56,7 +56,7 @@ public final class PinSolver {
      * @param s seconds of flight time
      * @param m metres by which the path comes higher above the ground below than is planned, where that passes the ceiling
      */
-    record Added(double s, double m) {
+    public record Added(double s, double m) {
         static final Added NOTHING = new Added(0, 0);
     }
 
@@ -66,8 +66,23 @@ public final class PinSolver {
      * @param pins with which the plan is made: those pinned, and what was solved for
      * @param solved the quantity that gave way; empty when nothing had to or could
      * @param holds whether every pinned cost holds, or the pinned accuracy where the scale follows from it
+     * @param ground what was known of it
      */
-    public record Solution(Pins pins, Optional<Quantity> solved, boolean holds) {}
+    public record Solution(Pins pins, Optional<Quantity> solved, boolean holds, Added ground) {
+        /** Pins as they stand. */
+        static Solution asPinned(Pins pins) {
+            return new Solution(pins, Optional.empty(), true, Added.NOTHING);
+        }
+
+        /** The same, found not to hold after all. */
+        Solution failing() {
+            return new Solution(pins, solved, false, ground);
+        }
+    }
+
+    private Solution solution(Pins found, Optional<Quantity> solved, boolean holds) {
+        return new Solution(found, solved, holds, ground);
+    }
 
     /**
      * A value of one pin with which all the others would hold.
@@ -84,7 +99,7 @@ public final class PinSolver {
         if (!request.pins().costs().isEmpty()) {
             return solver.solve();
         }
-        return request.pins().scaleFixed() ? new Solution(request.pins(), Optional.empty(), true) : solver.accurate();
+        return request.pins().scaleFixed() ? Solution.asPinned(request.pins()) : solver.accurate();
     }
 
     /**
@@ -94,7 +109,10 @@ public final class PinSolver {
     public static List<Way> waysOut(BlockPlan plan) {
         double groundS =
                 Math.max(0, plan.timeline().totalS() - plan.level().timeline().totalS());
-        PinSolver solver = new PinSolver(plan.block(), plan.request(), new Added(0, plan.overCeilingM()));
+        PinSolver solver = new PinSolver(
+                plan.block(),
+                plan.request(),
+                new Added(0, plan.solution().ground().m() + plan.overCeilingM()));
         List<Way> ways = new ArrayList<>();
         solver.gsd().ifPresent(gsd -> ways.add(new Way(Quantity.GSD, gsd)));
         if (solver.pins.has(Quantity.SIDE_OVERLAP)) {
@@ -123,12 +141,12 @@ public final class PinSolver {
 
     private Solution solve() {
         if (!pins.scaleFixed()) {
-            return gsd().map(gsd -> new Solution(pins.with(Quantity.GSD, gsd), Optional.of(Quantity.GSD), true))
-                    .orElseGet(() -> new Solution(
+            return gsd().map(gsd -> solution(pins.with(Quantity.GSD, gsd), Optional.of(Quantity.GSD), true))
+                    .orElseGet(() -> solution(
                             pins.with(Quantity.GSD, centimetres(coarsest())), Optional.of(Quantity.GSD), false));
         }
         if (holds(pins)) {
-            return new Solution(pins, Optional.empty(), true);
+            return solution(pins, Optional.empty(), true);
         }
         for (Quantity overlap : List.of(Quantity.SIDE_OVERLAP, Quantity.FORWARD_OVERLAP)) {
             Quantity step = overlap == Quantity.SIDE_OVERLAP ? Quantity.STRIP_SPACING : Quantity.AIR_BASE;
@@ -138,11 +156,11 @@ public final class PinSolver {
                         : request.usual().forward();
                 Optional<Measure> found = overlap(overlap, usual);
                 if (found.isPresent()) {
-                    return new Solution(pins.with(overlap, found.get()), Optional.of(overlap), true);
+                    return solution(pins.with(overlap, found.get()), Optional.of(overlap), true);
                 }
             }
         }
-        return new Solution(pins, Optional.empty(), false);
+        return solution(pins, Optional.empty(), false);
     }
 
     /**
@@ -186,7 +204,7 @@ public final class PinSolver {
                 high = middle - 1;
             }
         }
-        return new Solution(pins.with(Quantity.GSD, centimetres(low)), Optional.of(Quantity.GSD), best <= 1);
+        return solution(pins.with(Quantity.GSD, centimetres(low)), Optional.of(Quantity.GSD), best <= 1);
     }
 
     /** By how much the expected accuracy misses what was pinned, as a factor; 1 or less where it is met. */
@@ -260,16 +278,17 @@ public final class PinSolver {
                         .map(step -> Measure.of(from - step, Unit.PERCENT));
     }
 
-    /** What the costs would be at the least: at the ceiling where the scale is free, and with free overlaps at their least. */
+    /** What the costs would be at the least: at the coarsest where the scale is free, else with free overlaps at their least. */
     private Optional<BlockPlan> cheapest() {
         Pins cheap = pins.withoutCosts();
         if (!pins.scaleFixed()) {
             cheap = cheap.with(Quantity.GSD, centimetres(coarsest()));
-        }
-        for (Quantity overlap : List.of(Quantity.SIDE_OVERLAP, Quantity.FORWARD_OVERLAP)) {
-            Quantity step = overlap == Quantity.SIDE_OVERLAP ? Quantity.STRIP_SPACING : Quantity.AIR_BASE;
-            if (!pins.has(overlap) && !pins.has(step)) {
-                cheap = cheap.with(overlap, Measure.of(leastOverlap(overlap), Unit.PERCENT));
+        } else {
+            for (Quantity overlap : List.of(Quantity.SIDE_OVERLAP, Quantity.FORWARD_OVERLAP)) {
+                Quantity step = overlap == Quantity.SIDE_OVERLAP ? Quantity.STRIP_SPACING : Quantity.AIR_BASE;
+                if (!pins.has(overlap) && !pins.has(step)) {
+                    cheap = cheap.with(overlap, Measure.of(leastOverlap(overlap), Unit.PERCENT));
+                }
             }
         }
         try {

@@ -88,12 +88,13 @@ public final class Judgement {
      * @param positioning how the cameras' positions are known
      */
     public record Flown(double gsdM, boolean followed, Positioning positioning) {
-        double heightAtBestM() {
-            return RuleOfThumb.heightM(gsdM, positioning);
+        /** What heights are good to at best where photos have a GSD; a little more is allowed, as of every GSD. */
+        double heightAtBestM(double seenGsdM) {
+            return RuleOfThumb.heightM(seenGsdM / GSD_TOLERANCE, positioning);
         }
 
-        double positionAtBestM() {
-            return RuleOfThumb.positionM(gsdM, positioning);
+        double positionAtBestM(double seenGsdM) {
+            return RuleOfThumb.positionM(seenGsdM / GSD_TOLERANCE, positioning);
         }
     }
 
@@ -137,14 +138,14 @@ public final class Judgement {
         if (asked.positionSigmaM().isPresent()
                 && !goodEnough(
                         proof.sigmaHorizontalM()[at] / Math.sqrt(2),
-                        flown.positionAtBestM(),
+                        flown.positionAtBestM(gsdM[at]),
                         asked.positionSigmaM().getAsDouble())) {
             return Adequacy.OFF;
         }
         if (asked.heightSigmaM().isPresent()
                 && !goodEnough(
                         proof.sigmaVerticalM()[at],
-                        flown.heightAtBestM(),
+                        flown.heightAtBestM(gsdM[at]),
                         asked.heightSigmaM().getAsDouble())) {
             return Adequacy.INACCURATE;
         }
@@ -153,9 +154,9 @@ public final class Judgement {
         return near ? Adequacy.LOW_OVERLAP : Adequacy.ENOUGH;
     }
 
-    /** By the rays of a place, which promise more than is had in practice, and by what the GSD flown is good for at best. */
+    /** By the rays of a place, which promise more than is had in practice, and by what its GSD is good for at best. */
     private static boolean goodEnough(double byRaysM, double atBestM, double askedM) {
-        return byRaysM <= askedM && atBestM <= askedM * (1 + 1e-9);
+        return byRaysM <= askedM && atBestM <= askedM;
     }
 
     /** What is judged. */
@@ -344,27 +345,51 @@ public final class Judgement {
         return edge;
     }
 
-    /** What keeps a result from being as good as was asked: where positions or pixels alone forbid it, more rays do not help. */
-    private static WeakGround.Cause notGoodEnough(boolean edge, OptionalDouble asked, double photosM, double atBestM) {
+    /**
+     * What keeps a result from being as good as was asked: where positions or pixels alone forbid it, more rays do not help.
+     *
+     * @param atBestM of the GSD planned
+     * @param hereM of the GSD of the place
+     */
+    private WeakGround.Cause notGoodEnough(
+            boolean edge, OptionalDouble asked, double photosM, double atBestM, double hereM) {
         double most = asked.orElse(Double.POSITIVE_INFINITY);
         if (photosM > most) {
             return WeakGround.Cause.UNSURE_PHOTOS;
         }
-        if (edge) {
-            return WeakGround.Cause.EDGE;
+        if (atBestM > most) {
+            return WeakGround.Cause.LARGE_PIXELS;
         }
-        return atBestM > most ? WeakGround.Cause.LARGE_PIXELS : WeakGround.Cause.WEAK_RAYS;
+        if (hereM > most) {
+            return tooFar();
+        }
+        return edge ? WeakGround.Cause.EDGE : WeakGround.Cause.WEAK_RAYS;
+    }
+
+    /** Why photos are coarser in a place than they were planned. */
+    private WeakGround.Cause tooFar() {
+        return flown.followed() ? WeakGround.Cause.RAISED_PATH : WeakGround.Cause.LOW_GROUND;
     }
 
     private WeakGround.Cause cause(Adequacy lack, boolean edge, int worst) {
         return switch (lack) {
             case HIDDEN -> WeakGround.Cause.HIDDEN_SIDE;
-            case TOO_COARSE -> flown.followed() ? WeakGround.Cause.RAISED_PATH : WeakGround.Cause.LOW_GROUND;
+            case TOO_COARSE -> tooFar();
             case LOW_OVERLAP -> WeakGround.Cause.HIGH_GROUND;
             case INACCURATE ->
-                notGoodEnough(edge, asked.heightSigmaM(), flown.positioning().verticalM(), flown.heightAtBestM());
+                notGoodEnough(
+                        edge,
+                        asked.heightSigmaM(),
+                        flown.positioning().verticalM(),
+                        flown.heightAtBestM(flown.gsdM()),
+                        flown.heightAtBestM(gsdM[worst]));
             case OFF ->
-                notGoodEnough(edge, asked.positionSigmaM(), flown.positioning().horizontalM(), flown.positionAtBestM());
+                notGoodEnough(
+                        edge,
+                        asked.positionSigmaM(),
+                        flown.positioning().horizontalM(),
+                        flown.positionAtBestM(flown.gsdM()),
+                        flown.positionAtBestM(gsdM[worst]));
             default -> {
                 boolean high = proof.gsdBestM()[worst] < flown.gsdM() * NEARER;
                 yield edge ? WeakGround.Cause.EDGE : high ? WeakGround.Cause.HIGH_GROUND : WeakGround.Cause.GAPS;

@@ -16,16 +16,15 @@ public final class RuleOfThumb {
     private RuleOfThumb() {}
 
     /**
-     * The coarsest GSD in metres that is good enough; infinite where nothing is asked, 0 where the positions of the photos alone forbid it.
+     * The coarsest GSD in metres that is good enough; empty where the positions of the photos alone forbid it.
      *
      * @param gsds that a result is good to at best
      * @param askedM standard deviation asked for
      * @param photosM that of the photos' positions
      */
-    public static double gsdM(double gsds, OptionalDouble askedM, double photosM) {
-        return askedM.isEmpty()
-                ? Double.POSITIVE_INFINITY
-                : Math.sqrt(Math.max(0, askedM.getAsDouble() * askedM.getAsDouble() - photosM * photosM)) / gsds;
+    public static OptionalDouble gsdM(double gsds, double askedM, double photosM) {
+        double left = askedM * askedM - photosM * photosM;
+        return left > 0 ? OptionalDouble.of(Math.sqrt(left) / gsds) : OptionalDouble.empty();
     }
 
     /** Of a position along each axis of the plane, in metres; both errors add up as independent ones do. */

@@ -116,6 +116,27 @@ class MendsTest {
         assertThat(pin.value().si()).isBetween(0.026, 0.02667);
     }
 
+    /** What positions forbid is not asked of the pixels, which would have to be none; what they can give still is. */
+    @Test
+    void pixelsMendWhatPixelsCan() {
+        Pins pins = Pins.ofGsd(5)
+                .with(Quantity.CEILING, Measure.of(500, Unit.METRE))
+                .with(Quantity.HEIGHTS_TO, Measure.of(2, Unit.CENTIMETRE))
+                .with(Quantity.POSITIONS_TO, Measure.of(3, Unit.CENTIMETRE));
+        Case one = Case.of(
+                Samples.request(Samples.square(600), pins)
+                        .with(Positioning.CONTROL)
+                        .plan(),
+                Brief.EMPTY.with(Positioning.CONTROL));
+        Finding off = finding(one, "position-accuracy").orElseThrow();
+        assertThat(off.sentence()).contains("pixels too large");
+        assertThat(off.remedies())
+                .extracting(remedy -> ((Remedy.Pin) remedy.change()).value().si())
+                .first()
+                // The root of 3² - 2² is 2.24 cm.
+                .satisfies(gsd -> assertThat(gsd).isBetween(0.022, 0.02237));
+    }
+
     private static List<String> stops(Case one) {
         return Findings.stops(Findings.of(one, UnitChoice.METRIC)).stream()
                 .map(Finding::key)

@@ -93,18 +93,50 @@ class JudgementTest {
     }
 
     /**
-     * Rays of sharp photos promise positions to half a pixel; in practice they come out to one, with those of the photos (common practice): 2.5 cm of
-     * GSD and 1.5 cm by PPK are 2.92 cm together. Below 1.5 cm the photos themselves are not known that well.
+     * Rays of sharp photos promise positions to half a pixel; in practice they come out to one, with those of the photos (common practice). A tenth
+     * over is allowed of a GSD of 2.5 cm: 2.27 cm, with 1.5 cm by PPK, are 2.72 cm together. Below 1.5 cm the photos themselves are not known that well.
      */
     @Test
     void raysPromiseMoreThanPixelsKeep() {
         HeightGrid level = HeightGrid.level(60, 150, 1, 60, 60, 0);
-        assertThat(judged(level, 75, positions(0.0292)).share()).isEqualTo(1);
-        Judgement finer = judged(level, 75, positions(0.0291));
+        assertThat(judged(level, 75, positions(0.02724)).share()).isEqualTo(1);
+        Judgement finer = judged(level, 75, positions(0.02722));
         assertThat(finer.share(Adequacy.OFF)).isEqualTo(1);
         assertThat(finer.spots().get(0).cause()).isEqualTo(WeakGround.Cause.LARGE_PIXELS);
         assertThat(judged(level, 75, positions(0.0149)).spots().get(0).cause())
                 .isEqualTo(WeakGround.Cause.UNSURE_PHOTOS);
+    }
+
+    /**
+     * By hand: heights come out to 1.5 pixels, with 3 cm by PPK, a tenth of the GSD allowed. At 75 m that is 4.5 cm, at 105 m 5.6 cm: in a pit 5 cm are
+     * not had, and the pit is why.
+     */
+    @Test
+    void heightsAreJudgedByTheGsdOfTheirPlace() {
+        HeightGrid pit = pit();
+        Judgement judgement = judged(
+                pit,
+                75,
+                new Judgement.Asked(
+                        3,
+                        OptionalDouble.empty(),
+                        OptionalDouble.empty(),
+                        OptionalDouble.of(0.05),
+                        OptionalDouble.empty()));
+        assertThat(judgement.at(30 * 60 + 30)).isEqualTo(Adequacy.INACCURATE);
+        assertThat(judgement.at(5 * 60 + 5)).isEqualTo(Adequacy.ENOUGH);
+        assertThat(judgement.spots()).extracting(WeakGround::cause).containsOnly(WeakGround.Cause.LOW_GROUND);
+    }
+
+    /** Level but for 20 m by 20 m in its middle, 30 m deep. */
+    private static HeightGrid pit() {
+        HeightGrid pit = HeightGrid.level(60, 150, 1, 60, 60, 0);
+        for (int row = 20; row < 40; row++) {
+            for (int column = 20; column < 40; column++) {
+                pit.heights()[row * 60 + column] = -30;
+            }
+        }
+        return pit;
     }
 
     @Test
@@ -139,12 +171,7 @@ class JudgementTest {
 
     @Test
     void aPitIsTooCoarseAndAWallHides() {
-        HeightGrid pit = HeightGrid.level(60, 150, 1, 60, 60, 0);
-        for (int row = 20; row < 40; row++) {
-            for (int column = 20; column < 40; column++) {
-                pit.heights()[row * 60 + column] = -30;
-            }
-        }
+        HeightGrid pit = pit();
         Judgement coarse = judged(
                 pit,
                 75,

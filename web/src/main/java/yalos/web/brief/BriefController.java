@@ -7,6 +7,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import yalos.core.brief.Advice;
 import yalos.core.brief.Brief;
+import yalos.core.fault.InputFault;
 import yalos.core.kit.Positioning;
 import yalos.core.pins.Pins;
 import yalos.core.units.UnitChoice;
@@ -42,7 +43,8 @@ class BriefController {
     /** Positions of photos known otherwise: a remedy. */
     @PostMapping("/blocks/{id}/brief/positioning")
     String positioning(@PathVariable long id, @RequestParam Map<String, String> form, Visit visit) {
-        Positioning mode = BriefForm.choice(Positioning.class, form, "value").orElse(Positioning.SINGLE);
+        Positioning mode = BriefForm.choice(Positioning.class, form, "value")
+                .orElseThrow(() -> new InputFault("value", "", "Choose how the positions of photos are known."));
         return page.changed(
                 blocks.change(
                         id,

@@ -1,7 +1,7 @@
 // The map of a block's sheet with all that lies on it. It goes from stage to stage, so that what does not change is not drawn again; what one stage
 // hung onto it goes with that stage.
 import { closed, endsOf, lookOf, pairs, stripsOf, ticksOf } from "./figures.js";
-import { makeLayers, makeMap, makePictures, makeSources } from "./layers.js";
+import { feature, makeLayers, makeMap, makePictures, makeSources } from "./layers.js";
 import { Pictures } from "./pictures.js";
 import * as styles from "./styles.js";
 
@@ -12,13 +12,6 @@ const LEAST_BASE_PX = 3.5;
 
 /** Sources that every stage fills alike, from the plan. */
 const LASTING = ["flown", "strips", "ticks", "links", "things", "contours"];
-
-/** Something that can be drawn. */
-export function feature(geometry, properties = {}) {
-  const made = new window.ol.Feature(geometry);
-  made.setProperties(properties);
-  return made;
-}
 
 export class Board {
   /** @param block whose plan is drawn on it */

@@ -1,8 +1,7 @@
 // Choosing on the sheet: strips, marks of findings, places of the proof; and what the drawer says of them.
 import { endsOf, lookOf, stripsOf } from "./figures.js";
+import { feature } from "./layers.js";
 import { probe, wordsOf } from "./probe.js";
-
-const made = (geometry) => new window.ol.Feature(geometry);
 
 export class Choosing {
   /** @param sheet on which is chosen: its map, layers, sources and plan
@@ -68,7 +67,7 @@ export class Choosing {
     const { MultiLineString, Point } = window.ol.geom;
     this.section.close();
     this.section.say(found.list);
-    this.sheet.sources.spot.addFeatures([made(new MultiLineString(found.rays)), made(new Point(found.here))]);
+    this.sheet.sources.spot.addFeatures([feature(new MultiLineString(found.rays)), feature(new Point(found.here))]);
   }
 
   /** Chooses a strip by its index from 0; -1 for none. */
@@ -76,7 +75,7 @@ export class Choosing {
     const { sources, plan } = this.sheet;
     this.strip = strip < stripsOf(plan) ? strip : -1;
     sources.chosen.clear(true);
-    if (this.strip >= 0) sources.chosen.addFeature(made(new window.ol.geom.LineString(endsOf(plan, this.strip))));
+    if (this.strip >= 0) sources.chosen.addFeature(feature(new window.ol.geom.LineString(endsOf(plan, this.strip))));
     this.say(this.strip);
     if (this.strip >= 0) this.section.open(this.strip + 1);
     else if (this.section.strip > 0) this.section.close();
@@ -126,7 +125,7 @@ export class Choosing {
   point(place) {
     const { spot } = this.sheet.sources;
     spot.clear(true);
-    if (place) spot.addFeature(made(new window.ol.geom.Point(place)));
+    if (place) spot.addFeature(feature(new window.ol.geom.Point(place)));
   }
 
   /** Brings the place of a finding to the middle. */

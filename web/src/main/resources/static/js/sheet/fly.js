@@ -8,16 +8,20 @@ export class Fly {
   /** @param sheet of the Fly stage */
   constructor(sheet) {
     this.sheet = sheet;
-    this.panel = document.getElementById("fly");
     /** Strips stand behind what was flown. */
     this.dimmed = 0.45;
     this.trail = [];
     this.chartAt = 0;
-    if (this.panel) this.wire();
+    this.wire();
+  }
+
+  /** It stands in the book, which may be written anew. */
+  get panel() {
+    return document.getElementById("fly");
   }
 
   begin() {
-    if (this.panel) this.listen();
+    if (this.panel && !this.source) this.listen();
   }
 
   /** The plan has been drawn; what was flown lies over it. */
@@ -36,7 +40,7 @@ export class Fly {
       // A line that broke begins anew with all of it.
       this.trail = [];
       this.sheet.sources.shots.clear(true);
-      this.panel.dataset.heard = "true";
+      if (this.panel) this.panel.dataset.heard = "true";
     };
     this.source.onmessage = (event) => this.moment(JSON.parse(event.data));
     this.source.onerror = () => {
@@ -52,6 +56,7 @@ export class Fly {
   }
 
   moment(now) {
+    if (!this.panel) return;
     this.now = now;
     this.trail.push(...pairs(now.trail));
     this.draw(now);
@@ -147,15 +152,16 @@ export class Fly {
   }
 
   wire() {
-    this.panel.addEventListener("click", (event) => {
-      const button = event.target.closest("button");
+    const pressed = (event) => {
+      const button = event.target.closest("#fly button");
       if (!button) return;
       const { fly, nudge, flySpeed } = button.dataset;
       if (fly === "RESUME_AT") this.press(fly, Number(document.getElementById("fly-station").value));
       else if (fly) this.press(fly, 0);
       if (nudge) this.press("NUDGE", ...nudge.split(",").map(Number));
       if (flySpeed !== undefined) this.post("speed", { speed: flySpeed });
-    });
+    };
+    document.addEventListener("click", pressed, { signal: this.sheet.signal });
   }
 
   async press(kind, first, second = 0) {

@@ -8,6 +8,9 @@ const NAMES = [
   ...["missed", "gapAreas", "decided", "residuals"],
 ];
 
+/** Something that can be drawn. */
+export const feature = (geometry, properties = {}) => new window.ol.Feature({ geometry, ...properties });
+
 /** An empty source for each kind of thing that is drawn. */
 export function makeSources() {
   return Object.fromEntries(NAMES.map((name) => [name, new window.ol.source.Vector()]));

@@ -1,5 +1,6 @@
 // Pictures on the sheet: light and shade with contours, the site's own picture, a layer of the proof; and the sheet as a picture to keep.
 import { pairs } from "./figures.js";
+import { feature } from "./layers.js";
 import { css } from "./styles.js";
 
 const still = (url, imageExtent, projection, interpolate = true) =>
@@ -98,17 +99,12 @@ export class Pictures {
 }
 
 function contoursOf(ground) {
-  const { Feature, geom } = window.ol;
-  const made = (geometry, properties) => {
-    const feature = new Feature(geometry);
-    feature.setProperties(properties);
-    return feature;
-  };
+  const { geom } = window.ol;
   const lines = ground.contours.map(({ line, index, level }) =>
-    made(new geom.LineString(pairs(line)), { index, text: String(level) }),
+    feature(new geom.LineString(pairs(line)), { index, text: String(level) }),
   );
   const spots = ground.spots.map(({ east, north, height }) =>
-    made(new geom.Point([east, north]), { spot: true, text: String(height) }),
+    feature(new geom.Point([east, north]), { spot: true, text: String(height) }),
   );
   return [...lines, ...spots];
 }

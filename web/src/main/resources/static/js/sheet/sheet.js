@@ -1,12 +1,13 @@
 // The plan sheet: what the program planned, drawn in the job's grid. What can be done on it lives in the modules beside.
 import { Section } from "../section.js";
-import { Board, feature } from "./board.js";
+import { Board } from "./board.js";
 import { Choosing } from "./choose.js";
 import { Editing } from "./edit.js";
 import { closed, heightPieces, pairs, stripsOf } from "./figures.js";
 import { takeFiles } from "./files.js";
 import { Fly } from "./fly.js";
 import { gridSvg, insetAt, scaleBar, scaleWords } from "./frame.js";
+import { feature } from "./layers.js";
 import { Places } from "./places.js";
 import { Playback } from "./playback.js";
 import { Points } from "./points.js";

@@ -19,6 +19,24 @@ export class Sorties {
     this.minute = null;
     /** Strips are drawn by their sorties instead. */
     this.dimmed = 0;
+    this.wire();
+  }
+
+  /** Hours whose shadows can be shown stand in the book. */
+  wire() {
+    const press = (event) => {
+      const wanted = event.target.closest("[data-shade]");
+      if (!wanted) return;
+      event.preventDefault();
+      const minute = Number(wanted.dataset.shade);
+      this.minute = this.minute === minute ? null : minute;
+      this.shade();
+    };
+    const { signal } = this.sheet;
+    document.addEventListener("click", press, { signal });
+    for (const written of ["htmx:afterSwap", "htmx:oobAfterSwap"]) {
+      document.body.addEventListener(written, () => this.mark(), { signal });
+    }
   }
 
   /** Makes the launch points of a new map movable. */
@@ -35,19 +53,6 @@ export class Sorties {
       this.post("launches/move", { at: moved.get("at") ?? -1, place });
     });
     map.addInteraction(this.translate);
-    const press = (event) => {
-      const wanted = event.target.closest("[data-shade]");
-      if (!wanted) return;
-      event.preventDefault();
-      const minute = Number(wanted.dataset.shade);
-      this.minute = this.minute === minute ? null : minute;
-      this.shade();
-    };
-    const { signal } = this.sheet;
-    document.addEventListener("click", press, { signal });
-    for (const written of ["htmx:afterSwap", "htmx:oobAfterSwap"]) {
-      document.body.addEventListener(written, () => this.mark(), { signal });
-    }
   }
 
   leave() {

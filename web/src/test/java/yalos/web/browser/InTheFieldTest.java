@@ -132,6 +132,12 @@ class InTheFieldTest {
         second.waitForSelector("#fly[data-phase=FLYING]");
         second.waitForFunction("() => Number(document.getElementById('fly').dataset.tick) > 20");
         second.locator("#fly-note").fill("somebody on the path");
+        // Its panel written anew, as after a change of the block, it is steered all the same.
+        second.evaluate(
+                "() => { window.panel = document.getElementById('fly'); return window.htmx.ajax('GET', location.href,"
+                        + " { target: '#book', select: '#book', swap: 'outerHTML' }); }");
+        assertThat(second.evaluate("() => document.getElementById('fly') !== window.panel"))
+                .isEqualTo(true);
         second.locator("[data-fly=PAUSE]").click();
         page.waitForSelector("#fly[data-phase=HOLDING]");
         page.waitForSelector("#fly-events:has-text('somebody on the path')");

@@ -116,6 +116,7 @@ class KitAndBriefTest {
                 .contains("Control points on the ground")
                 .doesNotContain("helps:");
         assertThat(change("/brief/positioning", "value", "BY_EYE")).contains("is not one of the choices");
+        assertThat(change("/brief/positioning", "value", "")).contains("Choose how the positions");
         assertThat(change("/brief/positioning", "value", "CONTROL")).doesNotContain("worse than the 5.00 cm");
         assertThat(visitor.get("/blocks/" + block + "/history").body())
                 .contains("positions by satellites alone, with control");
