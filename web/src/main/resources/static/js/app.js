@@ -7,6 +7,7 @@ import { keepPages, offerAll } from "./kept.js";
 import { Sheet } from "./sheet/sheet.js";
 import { openBook, wireStages } from "./stages.js";
 import { wireContact, wireTake } from "./take.js";
+import { gathered, putBack } from "./unsent.js";
 
 // Messages of the program name their own place; an answer without one is shown as a plain line.
 document.body.addEventListener("htmx:beforeSwap", (event) => {
@@ -71,18 +72,12 @@ document.addEventListener("click", (event) => {
   if (dismiss) dismiss.closest(".notice").remove();
 });
 
-// What is being typed in one row survives the answer to a change in another.
-let typing = null;
+// What is being typed in one row survives the answer to a change in another, and what waits for its button survives them all.
+let typed = [];
 document.body.addEventListener("htmx:beforeSwap", () => {
-  const field = document.activeElement;
-  typing = field && field.closest("#book") && typedInto(field) ? { id: field.id, value: field.value } : null;
+  typed = gathered(document, typedInto);
 });
-document.body.addEventListener("htmx:afterSettle", () => {
-  const field = typing && document.getElementById(typing.id);
-  const untouched = field && field.value === field.defaultValue;
-  if (untouched && (document.activeElement === field || field.type === "range")) field.value = typing.value;
-  typing = null;
-});
+document.body.addEventListener("htmx:afterSwap", () => putBack(typed.splice(0)));
 
 // What was opened is brought into sight: a reason, or the what-if.
 function showOpened() {
@@ -132,19 +127,18 @@ document.body.addEventListener("htmx:afterSwap", (event) => {
   });
 });
 
-// A proof that is done in the background brings its layers.
+// What is done in the background brings a book of its own: a proof, and photos that were sent.
 document.body.addEventListener("htmx:afterSettle", () => {
-  const state = document.getElementById("proof-state");
-  if (state && state.dataset.done === "true") {
-    state.dataset.done = "seen";
-    openBook(location.pathname + location.search).then(() => {
-      if (sheet && sheet.plan) {
-        sheet.drawPicture();
-        sheet.drawMarks();
-      }
-    });
-  }
+  const done = document.querySelector("#book [data-done='true']");
+  if (!done) return;
+  done.dataset.done = "seen";
+  renew();
 });
+async function renew() {
+  await openBook(location.pathname + location.search, "#stages");
+  document.body.dispatchEvent(new Event("book-renewed"));
+  if (sheet && sheet.plan && sheet.field) sheet.field.load();
+}
 document.body.addEventListener("htmx:afterSettle", (event) => {
   if (event.target.id === "book" && sheet && sheet.plan && document.getElementById("proof")) {
     sheet.drawPicture();
@@ -269,7 +263,7 @@ wireStages(
   },
   () => {
     openSheet(board);
-    wireTake();
+    wireTake(renew);
     offerAll();
     const here = document.querySelector("#stages a[aria-current]");
     // Asked for when it has it already, the browser would lay out the whole page for it.
@@ -341,8 +335,8 @@ document.addEventListener("click", (event) => {
 
 wireFaces();
 wireDay();
-wireTake();
-document.body.addEventListener("htmx:afterSwap", wireTake);
+wireTake(renew);
+document.body.addEventListener("htmx:afterSwap", () => wireTake(renew));
 wireContact();
 keepPages();
 document.addEventListener("click", (event) => {

@@ -22,8 +22,14 @@ export function forgetGone() {
   }
 }
 
-/** What asks for something itself asks anew as soon as it is to be something else. */
-const asks = (shown, written) => written.hasAttribute("hx-get") && !shown.isEqualNode(written) && EXCHANGE;
+/**
+ * What asks for something itself asks anew as soon as it is to be something else. So does a list whose parts take turns, while one of them still waits:
+ * the list is what the library remembers whose turn it is by, and a turn that was called off is never over.
+ */
+const asks = (shown, written) =>
+  (written.hasAttribute("hx-get") || (shown.hasAttribute("data-turns") && shown.querySelector("[hx-get]"))) &&
+  !shown.isEqualNode(written) &&
+  EXCHANGE;
 
 /**
  * The book is rewritten. htmx itself would look up each of its hundred named parts in the page before, and go through all of that once more to clear it

@@ -1,5 +1,7 @@
 // Changes of a block go to the program one after the other, each with the version that the one before left behind. So a
 // quick hand is never told that it overtook itself, and only a change from another tab is.
+import { changed, waits } from "./unsent.js";
+
 const queue = [];
 const under = [];
 let busy = false;
@@ -91,16 +93,17 @@ async function post({ url, values }) {
 
 /** Whether what stands in a field is what has just been sent from it: then the answer says it better. */
 function justSent(field) {
-  return under.some(
-    (entry) =>
-      field.form && entry.url === field.form.getAttribute("action") && entry.values[field.name] === field.value,
-  );
+  return under.some(({ url, values }) => {
+    if (!field.form || url !== field.form.getAttribute("action")) return false;
+    const sent = [values[field.name]].flat().includes(field.value);
+    return field.type === "checkbox" || field.type === "radio" ? sent === field.checked : sent;
+  });
 }
 
-/** Whether somebody has typed into a field what has not been sent yet. */
+/** Whether somebody has put into a field what has not been sent yet: it is being typed, or waits for its button. */
 export function typedInto(field) {
-  const changed = field.matches("input, textarea") && field.value !== field.defaultValue;
-  return changed && field === document.activeElement && !justSent(field);
+  const typing = field === document.activeElement && field.matches("input, textarea");
+  return (typing || waits(field)) && changed(field) && !justSent(field);
 }
 
 /** The fields of a form, with the button that sent it, without the state that is added when the turn comes. */

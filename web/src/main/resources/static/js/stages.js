@@ -63,8 +63,9 @@ export function wireStages(leave, arrive) {
 
   document.addEventListener("pointerdown", (event) => {
     const link = plain(event) && event.target.closest("#stages a");
-    if (link && turnable()) {
-      early = { href: link.href, since: settled(), at: performance.now(), page: pageOf(link.href) };
+    const since = settled();
+    if (link && since !== null && turnable()) {
+      early = { href: link.href, since, at: performance.now(), page: pageOf(link.href) };
     }
   });
   document.addEventListener("click", (event) => {
@@ -98,10 +99,14 @@ function open(href) {
   openBook(href);
 }
 
-/** Asks for the book of an address and puts it in the place of the one that is shown. */
-export function openBook(href) {
+/**
+ * Asks for the book of an address and puts it in the place of the one that is shown.
+ *
+ * @param also what else of that page takes its place here
+ */
+export function openBook(href, also = null) {
   return inTurn(() =>
-    window.htmx.ajax("GET", href, { target: "#book", select: "#book", swap: "book" }).catch(() => {}),
+    window.htmx.ajax("GET", href, { target: "#book", select: "#book", swap: "book", selectOOB: also }).catch(() => {}),
   );
 }
 

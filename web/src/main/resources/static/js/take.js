@@ -5,16 +5,24 @@ const PICTURE = /\.(jpe?g|tiff?)$/i;
 /** Photos that are being sent go on while another stage is shown. */
 let sending = null;
 
-/** Wherever the form for photos comes to stand, and however it is written anew. */
-export function wireTake() {
+/**
+ * Wherever the form for photos comes to stand, and however it is written anew.
+ *
+ * @param renew brings the book anew once all of them were looked at
+ */
+export function wireTake(renew) {
   const form = document.getElementById("take-drop");
   if (!form) return;
-  sending ??= new Sending();
+  sending ??= new Sending(renew);
   if (form !== sending.form) sending.listen(form);
   sending.show();
 }
 
 class Sending {
+  constructor(renew) {
+    this.renew = renew;
+  }
+
   /** Shown and steered by a form. */
   listen(form) {
     this.form = form;
@@ -88,7 +96,8 @@ class Sending {
       this.broken = "";
       return;
     }
-    if (this.form.isConnected) window.location.reload();
+    this.line.hidden = true;
+    if (this.form.isConnected) this.renew();
   }
 
   async one({ file, folder }) {

@@ -1,7 +1,6 @@
 package yalos.web.take;
 
 import jakarta.servlet.http.HttpServletRequest;
-import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -107,15 +106,13 @@ class TakeController {
         return "take/progress";
     }
 
-    /** How far the proof of the take is; the page is opened anew once it is done. */
+    /** How far the proof of the take is; the page brings its book anew once it is done. */
     @GetMapping("/blocks/{id}/take/proving")
-    String proving(@PathVariable long id, HttpServletResponse response, Model model) {
+    String proving(@PathVariable long id, Model model) {
         OpenBlock block = blocks.open(id);
         Optional<Found> found = desk.of(block);
-        if (found.map(known -> !known.running()).orElse(true)) {
-            response.setHeader("HX-Refresh", "true");
-        }
         model.addAttribute("block", block);
+        model.addAttribute("provingTake", found.map(Found::running).orElse(false));
         model.addAttribute(
                 "progress",
                 found.map(known -> (int) Math.round(100 * known.progress())).orElse(100));

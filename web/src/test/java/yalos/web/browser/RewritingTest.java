@@ -3,7 +3,12 @@ package yalos.web.browser;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Route;
+import com.microsoft.playwright.options.SelectOption;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Map;
+import java.util.function.Predicate;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -150,7 +155,10 @@ class RewritingTest extends OnTheDemo {
                 .isEqualTo("false,true,b");
     }
 
-    /** Whether the book is as the program would write it now, but for what is asked for later, what was unfolded and the token of the page. */
+    /**
+     * Where the book differs from how the program would write it now, but for what is asked for later, what was unfolded and the token of the page;
+     * nothing where it does not.
+     */
     private static final String AS_WRITTEN = """
             async () => {
               const answer = await fetch(location.href, { headers: { Accept: 'text/html' } });
@@ -167,7 +175,10 @@ class RewritingTest extends OnTheDemo {
               };
               const held = of => [...of.querySelectorAll('#book input:not([type=hidden]), #book select')]
                 .map(field => (field.type === 'checkbox' ? field.checked : field.value)).join();
-              return held(document) === held(fresh) && book(document).isEqualNode(book(fresh));
+              const parts = of => [held(of), ...book(of).outerHTML.split('<').map(part => part.trim())];
+              const [now, wanted] = [parts(document), parts(fresh)];
+              const differs = [...(wanted.length > now.length ? wanted : now).keys()].find(i => now[i] !== wanted[i]);
+              return differs === undefined ? '' : `${now[differs]} instead of ${wanted[differs]}`;
             }""";
 
     /** Whatever is pressed, in whatever order, what comes of it is what a page asked for anew would show. */
@@ -195,7 +206,7 @@ class RewritingTest extends OnTheDemo {
         for (String one : pressed) {
             page.evaluate("one => document.querySelector(one).click()", one);
             page.waitForFunction("() => !document.documentElement.matches('[data-changing], [data-turning]')");
-            assertThat(page.evaluate(AS_WRITTEN)).as(one).isEqualTo(true);
+            assertThat(page.evaluate(AS_WRITTEN)).as(one).isEqualTo("");
         }
         assertThat(browsing.complaints()).isEmpty();
     }
@@ -205,16 +216,68 @@ class RewritingTest extends OnTheDemo {
     void aPressedRowStays() {
         Browsing.awaitSheet(page);
         page.evaluate("() => { window.row = document.getElementById('row-gsd'); }");
-        String version = page.getAttribute("#book", "data-version");
-        page.click("#row-gsd .step[value='1']");
-        page.waitForFunction(
-                "version => document.getElementById('book').dataset.version !== version"
-                        + " && !document.documentElement.hasAttribute('data-changing')",
-                version);
+        pressed("#row-gsd .step[value='1']");
         assertThat(page.evaluate("() => document.getElementById('row-gsd') === window.row"))
                 .isEqualTo(true);
         assertThat(page.evaluate("() => document.activeElement.ariaLabel")).isEqualTo("GSD: more");
         assertThat(page.getAttribute("#row-gsd input[name=version]", "value"))
                 .isEqualTo(page.getAttribute("#book", "data-version"));
+    }
+
+    /** Remedies take turns to be tried. One that was called off, as the plan changed meanwhile, does not keep the others waiting. */
+    @Test
+    void remediesAreTriedAnewAfterAChangeMeanwhile() {
+        List<Route> held = new ArrayList<>();
+        Predicate<String> mends = address -> address.contains("/mends");
+        page.route(mends, held::add);
+        page.fill("#f-photos", "60");
+        page.waitForRequest(request -> mends.test(request.url()), () -> page.press("#f-photos", "Enter"));
+        page.fill("#f-side-overlap", "71");
+        page.waitForRequest(request -> mends.test(request.url()), () -> page.press("#f-side-overlap", "Enter"));
+        page.unroute(mends);
+        held.forEach(Route::resume);
+        page.waitForSelector(".findings .finding.stop button.remedy");
+        for (int i = 0; i < 2; i++) {
+            page.click("#undo");
+            page.waitForFunction("() => !document.documentElement.hasAttribute('data-changing')");
+        }
+        assertThat(browsing.complaints()).isEmpty();
+    }
+
+    /** What was put into a form and not sent yet is not taken away by a change elsewhere; once it is sent, its answer counts. */
+    @Test
+    void whatWaitsForItsButtonStays() {
+        show(page, "/blocks/2/ground");
+        Browsing.awaitSheet(page);
+        page.evaluate("() => { document.getElementById('obstacles').open = true; }");
+        page.fill("#ob-name", "Mast by the gate");
+        page.fill("#ob-places", (String)
+                page.evaluate("() => window.yalosSheet.map.getView().getCenter().map(Math.round).join(' ')"));
+        pressed("#obstacle-form .button:has-text('Add it')");
+        assertThat(page.textContent("#obstacles")).contains("Mast by the gate");
+        assertThat(page.inputValue("#ob-name") + page.inputValue("#ob-places")).isEmpty();
+
+        page.selectOption("#ob-kind", new SelectOption().setIndex(1));
+        page.fill("#ob-name", "Mast on the hill");
+        page.fill("#ob-places", "1 2");
+        Object kind = page.inputValue("#ob-kind");
+        pressed("#undo");
+        assertThat(page.textContent("#obstacles")).doesNotContain("Mast by the gate");
+        assertThat(List.of(page.inputValue("#ob-kind"), page.inputValue("#ob-name"), page.inputValue("#ob-places")))
+                .isEqualTo(List.of(kind, "Mast on the hill", "1 2"));
+        assertThat(page.isVisible("#ob-name")).isTrue();
+    }
+
+    private void pressed(String button) {
+        String version = page.getAttribute("#book", "data-version");
+        page.click(button);
+        settle(version);
+    }
+
+    private void settle(String version) {
+        page.waitForFunction(
+                "version => document.getElementById('book').dataset.version !== version"
+                        + " && !document.documentElement.hasAttribute('data-changing')",
+                version);
     }
 }

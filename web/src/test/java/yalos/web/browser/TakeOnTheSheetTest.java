@@ -90,6 +90,14 @@ class TakeOnTheSheetTest {
             page.evaluate("() => { document.getElementById('take-decide').open = true; }");
             page.fill("#take-places", FIELD);
             page.fill("#take-reason", "the client needs no more");
+            // A proof that is done meanwhile brings a new book, and takes nothing out of the hand.
+            page.waitForResponse(
+                    answer -> answer.url().endsWith("/take"),
+                    () -> page.evaluate("() => { document.getElementById('take-headline').dataset.done = 'true';"
+                            + " document.body.dispatchEvent(new Event('htmx:afterSettle')); }"));
+            page.waitForFunction("() => !document.documentElement.hasAttribute('data-changing')"
+                    + " && !document.getElementById('take-headline').hasAttribute('data-done')");
+            assertThat(page.inputValue("#take-places")).isEqualTo(FIELD);
             page.click("#take-decide button[value=ACCEPT]");
             page.waitForSelector("#take-headline:has-text('Complete enough.')");
             // The book was written anew; the form still takes what is picked.
