@@ -2,8 +2,13 @@
 import assert from "node:assert/strict";
 import { test } from "node:test";
 
-const shown = {};
-globalThis.document = { getElementById: (id) => shown[id] || null, activeElement: null };
+/** Fields of the page by what they are found by. */
+let shown = {};
+globalThis.CSS = { escape: (name) => name };
+globalThis.document = {
+  querySelectorAll: (found) => (found.startsWith("input") ? Object.values(shown).flat() : [shown[found] || []].flat()),
+  activeElement: null,
+};
 const { changed, gathered, putBack, waits } = await import("../../main/resources/static/js/unsent.js");
 
 const kinds = {
@@ -58,38 +63,57 @@ test("what is sent as soon as it is changed waits for no button", () => {
 });
 
 test("what was gathered is put back once, and never over what is typed since or what is gone", () => {
-  const part = { querySelectorAll: () => [field({ id: "a", value: "1" }), field({ id: "b", value: "2" })] };
-  const kept = gathered(part, ({ id }) => id !== "b");
-  assert.deepEqual(
-    kept.map(({ id }) => id),
-    ["a"],
-  );
-  shown.a = field({ id: "a" });
-  putBack([...kept, { id: "gone", value: "3" }]);
-  assert.equal(shown.a.value, "1");
-  shown.a = field({ id: "a", value: "newer" });
+  shown = {
+    "#a": field({ id: "a", value: "1" }),
+    "#b": field({ id: "b", value: "2" }),
+    "#c": field({ id: "c", value: "3" }),
+  };
+  const kept = gathered(({ id }) => id !== "b");
+  shown = { "#a": field({ id: "a" }), "#b": field({ id: "b" }) };
   putBack(kept);
-  assert.equal(shown.a.value, "newer");
+  assert.deepEqual([shown["#a"].value, shown["#b"].value], ["1", ""]);
+  shown["#a"] = field({ id: "a", value: "newer" });
+  putBack(kept);
+  assert.equal(shown["#a"].value, "newer");
+});
+
+test("a field without a name of its own is found by its form, unless there are several", () => {
+  const named = () => field({ name: "charge", form: form({ getAttribute: () => "/settings" }) });
+  const found = 'form[action="/settings"] [name="charge"]';
+  shown = { [found]: { ...named(), value: "90 %" } };
+  const kept = gathered(() => true);
+  shown = { [found]: named() };
+  putBack(kept);
+  assert.equal(shown[found].value, "90 %");
+  shown = { [found]: [named(), named()] };
+  putBack(kept);
+  assert.equal(shown[found][0].value, "");
+  shown = { x: field({ form: null }) };
+  assert.deepEqual(
+    gathered(() => true),
+    [],
+  );
 });
 
 test("a figure that is sent when it is changed keeps only what is being typed", () => {
-  const figure = () => field({ id: "f", form: form({ dataset: { sends: "figure" } }) });
-  shown.f = figure();
-  putBack([{ id: "f", value: "900 m" }]);
-  assert.equal(shown.f.value, "");
-  document.activeElement = shown.f;
-  putBack([{ id: "f", value: "900 m" }]);
-  assert.equal(shown.f.value, "900 m");
+  const figure = field({ id: "f", form: form({ dataset: { sends: "figure" } }) });
+  shown = { "#f": figure };
+  putBack([{ found: "#f", value: "900 m" }]);
+  assert.equal(figure.value, "");
+  document.activeElement = figure;
+  putBack([{ found: "#f", value: "900 m" }]);
+  assert.equal(figure.value, "900 m");
 });
 
 test("ticks and choices are put back as such, a choice only where it can still be made", () => {
-  shown.t = field({ id: "t", type: "checkbox", checked: false, defaultChecked: false });
-  shown.l = list(0, -1, { id: "l" });
+  const tick = field({ id: "t", type: "checkbox", checked: false, defaultChecked: false });
+  const choice = list(0, -1, { id: "l" });
+  shown = { "#t": tick, "#l": choice };
   putBack([
-    { id: "t", value: "on", checked: true },
-    { id: "l", value: "d" },
+    { found: "#t", value: "on", checked: true },
+    { found: "#l", value: "d" },
   ]);
-  assert.deepEqual([shown.t.checked, shown.l.value], [true, "a"]);
-  putBack([{ id: "l", value: "c" }]);
-  assert.equal(shown.l.value, "c");
+  assert.deepEqual([tick.checked, choice.value], [true, "a"]);
+  putBack([{ found: "#l", value: "c" }]);
+  assert.equal(choice.value, "c");
 });

@@ -75,7 +75,7 @@ document.addEventListener("click", (event) => {
 // What is being typed in one row survives the answer to a change in another, and what waits for its button survives them all.
 let typed = [];
 document.body.addEventListener("htmx:beforeSwap", () => {
-  typed = gathered(document, typedInto);
+  typed = gathered(typedInto);
 });
 document.body.addEventListener("htmx:afterSwap", () => putBack(typed.splice(0)));
 

@@ -72,7 +72,8 @@ class Space {
     this.canvas.hidden = true;
     const instead = this.root.querySelector(".space-instead");
     instead.hidden = false;
-    window.htmx.ajax("GET", instead.dataset.src, { target: instead, swap: "innerHTML" });
+    instead.setAttribute("hx-get", instead.dataset.src);
+    window.htmx.process(instead);
     this.root.dataset.drawn = "without";
   }
 

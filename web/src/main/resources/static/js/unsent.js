@@ -24,18 +24,26 @@ export function waits(field) {
   );
 }
 
-/** What the fields of a part hold, to be put back by their names once it is written anew. */
-export function gathered(part, unsent) {
-  return [...part.querySelectorAll(":is(input, textarea, select)[id]")]
-    .filter(unsent)
-    .map(({ id, value, checked }) => ({ id, value, checked }));
+/** What a field is found by again: its own name, or that of its form's address. */
+function nameOf({ id, name, form }) {
+  if (id) return `#${CSS.escape(id)}`;
+  const action = form && name && form.getAttribute("action");
+  return action ? `form[action="${CSS.escape(action)}"] [name="${CSS.escape(name)}"]` : null;
 }
 
-/** Puts back what was gathered, where the program's own stands now. */
+/** What fields hold, to be put back by their names once they are written anew. */
+export function gathered(unsent) {
+  return [...document.querySelectorAll("input:not([type=hidden]), textarea, select")]
+    .filter(unsent)
+    .map((field) => ({ found: nameOf(field), value: field.value, checked: field.checked }))
+    .filter(({ found }) => found);
+}
+
+/** Puts back what was gathered, where the program's own stands now and it is plain which field it was. */
 export function putBack(fields) {
-  for (const { id, value, checked } of fields) {
-    const field = document.getElementById(id);
-    if (!field || changed(field)) continue;
+  for (const { found, value, checked } of fields) {
+    const [field, ...others] = document.querySelectorAll(found);
+    if (!field || others.length > 0 || changed(field)) continue;
     if (!waits(field) && field !== document.activeElement && field.type !== "range") continue;
     if (TICKED.test(field.type)) field.checked = checked;
     else if (!field.matches("select") || [...field.options].some((option) => option.value === value))

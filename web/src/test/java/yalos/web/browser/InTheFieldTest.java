@@ -149,6 +149,7 @@ class InTheFieldTest {
         page.locator("[data-fly=RESUME]").click();
         page.locator("[data-fly-speed='60']").click();
         page.waitForSelector("#fly[data-phase=LANDED]");
+        page.waitForSelector("#fly-charts > svg");
         assertThat(page.locator("[data-fly=PAUSE]").isDisabled()).isTrue();
         page.locator("button:has-text('End it')").click();
         assertThat(page.locator("h1").textContent()).contains("Sortie 1");

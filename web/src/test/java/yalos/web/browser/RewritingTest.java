@@ -268,6 +268,21 @@ class RewritingTest extends OnTheDemo {
         assertThat(page.isVisible("#ob-name")).isTrue();
     }
 
+    /** What lies in a drawer is asked for once more when the plan changed while it was on its way. */
+    @Test
+    void aDrawerFollowsAChangeMeanwhile() {
+        List<Route> held = new ArrayList<>();
+        Predicate<String> day = address -> address.endsWith("/sorties/day");
+        page.route(day, held::add);
+        page.waitForRequest(request -> day.test(request.url()), () -> show(page, "/blocks/2/sorties"));
+        page.evaluate("() => document.body.dispatchEvent(new Event('sheet-changed'))");
+        page.waitForRequest(
+                request -> day.test(request.url()), () -> held.remove(0).resume());
+        page.unroute(day);
+        held.forEach(Route::resume);
+        page.waitForSelector("#day-chart[data-running]");
+    }
+
     private void pressed(String button) {
         String version = page.getAttribute("#book", "data-version");
         page.click(button);
