@@ -26,7 +26,8 @@ export function rewrite(shown, written, how, typed = () => false) {
     return;
   }
   const keeps = typed(shown);
-  const chosen = written.selectedIndex;
+  // Options that are marked anew choose anew.
+  const chosen = (keeps ? shown : written).selectedIndex;
   attributes(shown, written);
   let child = shown.firstChild;
   let like = written.firstChild;
@@ -36,7 +37,8 @@ export function rewrite(shown, written, how, typed = () => false) {
     child = next;
     like = after;
   }
-  if (!keeps) state(shown, written, chosen);
+  if (shown.nodeName === "SELECT" && shown.selectedIndex !== chosen) shown.selectedIndex = chosen;
+  if (!keeps) state(shown, written);
 }
 
 /** Whether each child has its like. */
@@ -63,10 +65,8 @@ function attributes(shown, written) {
 }
 
 /** What a field holds is not told by its attributes once somebody has changed it. */
-function state(shown, written, chosen) {
-  if (shown.nodeName === "SELECT") {
-    if (shown.selectedIndex !== chosen) shown.selectedIndex = chosen;
-  } else if (shown.nodeName === "TEXTAREA") {
+function state(shown, written) {
+  if (shown.nodeName === "TEXTAREA") {
     if (shown.value !== shown.defaultValue) shown.value = shown.defaultValue;
   } else if (shown.nodeName === "INPUT" && shown.type !== "hidden" && shown.type !== "file") {
     if (shown.checked !== written.checked) shown.checked = written.checked;

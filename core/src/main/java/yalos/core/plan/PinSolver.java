@@ -66,7 +66,7 @@ public final class PinSolver {
      * @param pins with which the plan is made: those pinned, and what was solved for
      * @param solved the quantity that gave way; empty when nothing had to or could
      * @param holds whether every pinned cost holds, or the pinned accuracy where the scale follows from it
-     * @param ground what was known of it
+     * @param ground what flying over the real ground was known to add
      */
     public record Solution(Pins pins, Optional<Quantity> solved, boolean holds, Added ground) {
         /** Pins as they stand. */

@@ -8,6 +8,7 @@ import java.util.EnumSet;
 import java.util.List;
 import java.util.OptionalDouble;
 import java.util.Set;
+import java.util.function.DoubleUnaryOperator;
 import java.util.stream.IntStream;
 import yalos.core.geodesy.PlanePoint;
 import yalos.core.kit.Positioning;
@@ -348,19 +349,19 @@ public final class Judgement {
     /**
      * What keeps a result from being as good as was asked: where positions or pixels alone forbid it, more rays do not help.
      *
-     * @param atBestM of the GSD planned
-     * @param hereM of the GSD of the place
+     * @param photosM how well the photos' positions are known
+     * @param atBestM what a GSD gives at best
      */
     private WeakGround.Cause notGoodEnough(
-            boolean edge, OptionalDouble asked, double photosM, double atBestM, double hereM) {
+            boolean edge, int worst, OptionalDouble asked, double photosM, DoubleUnaryOperator atBestM) {
         double most = asked.orElse(Double.POSITIVE_INFINITY);
         if (photosM > most) {
             return WeakGround.Cause.UNSURE_PHOTOS;
         }
-        if (atBestM > most) {
+        if (atBestM.applyAsDouble(flown.gsdM()) > most) {
             return WeakGround.Cause.LARGE_PIXELS;
         }
-        if (hereM > most) {
+        if (atBestM.applyAsDouble(gsdM[worst]) > most) {
             return tooFar();
         }
         return edge ? WeakGround.Cause.EDGE : WeakGround.Cause.WEAK_RAYS;
@@ -378,18 +379,10 @@ public final class Judgement {
             case LOW_OVERLAP -> WeakGround.Cause.HIGH_GROUND;
             case INACCURATE ->
                 notGoodEnough(
-                        edge,
-                        asked.heightSigmaM(),
-                        flown.positioning().verticalM(),
-                        flown.heightAtBestM(flown.gsdM()),
-                        flown.heightAtBestM(gsdM[worst]));
+                        edge, worst, asked.heightSigmaM(), flown.positioning().verticalM(), flown::heightAtBestM);
             case OFF ->
                 notGoodEnough(
-                        edge,
-                        asked.positionSigmaM(),
-                        flown.positioning().horizontalM(),
-                        flown.positionAtBestM(flown.gsdM()),
-                        flown.positionAtBestM(gsdM[worst]));
+                        edge, worst, asked.positionSigmaM(), flown.positioning().horizontalM(), flown::positionAtBestM);
             default -> {
                 boolean high = proof.gsdBestM()[worst] < flown.gsdM() * NEARER;
                 yield edge ? WeakGround.Cause.EDGE : high ? WeakGround.Cause.HIGH_GROUND : WeakGround.Cause.GAPS;

@@ -132,6 +132,20 @@ class RewritingTest extends OnTheDemo {
         assertThat(rewritten(second, "", none, asked)).isEqualTo("a");
     }
 
+    /** What was chosen and not sent stays, whatever is marked as chosen meanwhile. */
+    @Test
+    void aChoiceThatWaitsStays() {
+        String list = "<select id='s'><option%s>a</option><option%s>b</option><option%s>c</option></select>";
+        assertThat(rewritten(
+                        list.formatted(" selected", "", ""),
+                        "$('select').value = 'b'",
+                        list.formatted("", "", " selected"),
+                        "$('select').value",
+                        Map.of(),
+                        "s"))
+                .isEqualTo("b");
+    }
+
     /** What somebody unfolded and the page remembers stays so; else it is as it was written. */
     @Test
     void foldsThatHaveANameStay() {

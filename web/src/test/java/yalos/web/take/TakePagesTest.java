@@ -109,6 +109,10 @@ class TakePagesTest {
                 .contains("%d of %d stations have a good photo".formatted(photos, photos))
                 .contains("%d readable".formatted(photos))
                 .contains("given enough, as planned");
+        assertThat(visitor.get("/blocks/" + block + "/take/proving").body())
+                .as("the page asks no more and brings its book anew")
+                .contains("data-done=\"true\"")
+                .doesNotContain("hx-get");
         JsonNode drawn =
                 JSON.readTree(visitor.get("/blocks/" + block + "/take.json").body());
         assertThat(drawn.get("photos").size()).isEqualTo(4 * photos);
