@@ -7,6 +7,7 @@ import { keepPages, offerAll } from "./kept.js";
 import { Sheet } from "./sheet/sheet.js";
 import { openBook, wireStages } from "./stages.js";
 import { wireContact, wireTake } from "./take.js";
+import "./token.js";
 import { gathered, putBack } from "./unsent.js";
 
 // Messages of the program name their own place; an answer without one is shown as a plain line.
@@ -16,7 +17,7 @@ document.body.addEventListener("htmx:beforeSwap", (event) => {
     event.detail.shouldSwap = false;
     say(
       xhr.status === 403
-        ? "The page was too old to act. Reload it and repeat what you did."
+        ? "The page was too old to act; nothing was changed. Press once more, or reload it."
         : "The program did not answer as it should. Reload the page; nothing saved is lost.",
     );
   }
@@ -224,7 +225,7 @@ document.addEventListener("focusin", (event) => {
 function takeLook(look) {
   if (!look || look.value === document.documentElement.dataset.look) return;
   look.form.elements.back.value = location.pathname + location.search;
-  look.form.submit();
+  look.form.requestSubmit();
 }
 document.addEventListener("change", (event) => {
   if (event.target.id === "look") takeLook(event.target);

@@ -1,5 +1,6 @@
 package yalos.web.door;
 
+import java.time.Duration;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
@@ -22,6 +23,8 @@ class SecurityConfig {
             + " img-src 'self' data: blob:; connect-src 'self'; worker-src 'self' blob:; form-action 'self';"
             + " base-uri 'none'; frame-ancestors 'none'; manifest-src 'self'";
 
+    private static final Duration TOKEN_IS_KEPT = Duration.ofDays(365);
+
     /** Keeps Boot from inventing a user with a password. */
     @Bean
     UserDetailsService nobodySignsIn() {
@@ -32,7 +35,9 @@ class SecurityConfig {
     @Bean
     SecurityFilterChain chain(HttpSecurity http) throws Exception {
         return http.authorizeHttpRequests(all -> all.anyRequest().permitAll())
-                .csrf(csrf -> csrf.csrfTokenRepository(cookieOfThisSite()).ignoringRequestMatchers("/api/**"))
+                .csrf(csrf -> csrf.csrfTokenRepository(cookieOfThisSite())
+                        .csrfTokenRequestHandler(new TokenOfThePage())
+                        .ignoringRequestMatchers("/api/**"))
                 .headers(headers -> headers.contentSecurityPolicy(policy -> policy.policyDirectives(CONTENT))
                         .referrerPolicy(policy -> policy.policy(ReferrerPolicyHeaderWriter.ReferrerPolicy.SAME_ORIGIN))
                         .permissionsPolicyHeader(
@@ -47,9 +52,11 @@ class SecurityConfig {
                 .build();
     }
 
+    /** Read by our scripts, and kept when the browser is closed, for it may open the same pages again. */
     private static CookieCsrfTokenRepository cookieOfThisSite() {
-        CookieCsrfTokenRepository repository = new CookieCsrfTokenRepository();
-        repository.setCookieCustomizer(cookie -> cookie.sameSite("Strict").path("/"));
+        CookieCsrfTokenRepository repository = CookieCsrfTokenRepository.withHttpOnlyFalse();
+        repository.setCookieCustomizer(
+                cookie -> cookie.sameSite("Strict").path("/").maxAge(TOKEN_IS_KEPT));
         return repository;
     }
 }

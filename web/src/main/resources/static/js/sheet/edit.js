@@ -210,7 +210,7 @@ export class Editing {
       form.append(field);
     }
     document.body.append(form);
-    form.submit();
+    form.requestSubmit();
   }
 
   /** Ends drawing, finished or not. */

@@ -1,4 +1,5 @@
 // The Fly stage: a rehearsal as it goes on, on the sheet and in the panel. Whoever joins in hears where it has come to, and then five moments a second.
+import { ours } from "../token.js";
 import { pairs } from "./figures.js";
 
 const AGAIN_MS = 1500;
@@ -173,7 +174,7 @@ export class Fly {
 
   async post(what, values) {
     const told = document.getElementById("fly-fault");
-    const headers = { "HX-Request": "true", ...JSON.parse(document.body.getAttribute("hx-headers") || "{}") };
+    const headers = { "HX-Request": "true", ...ours() };
     try {
       const answer = await fetch(`${this.path}/${what}`, {
         method: "POST",
