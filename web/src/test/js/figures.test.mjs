@@ -17,6 +17,7 @@ import {
   multiples,
   pairs,
   roundStep,
+  stepped,
   stripsOf,
   thousands,
   ticksOf,
@@ -220,4 +221,13 @@ test("a block moved near another comes to lie on its corner", () => {
   assert.deepEqual(snapShift(corners, others, [100, 0], 10), [105, 3]);
   assert.deepEqual(snapShift(corners, others, [90, 0], 10), [90, 0]);
   assert.deepEqual(snapShift(corners, [], [90, 0], 10), [90, 0]);
+});
+
+test("a line told in steps has its places to a tenth of a unit", () => {
+  assert.deepEqual(stepped([4122814, 60411795, 10, -8, 0, -27]), [
+    [412281.4, 6041179.5],
+    [412282.4, 6041178.7],
+    [412282.4, 6041176],
+  ]);
+  assert.deepEqual(stepped([]), []);
 });

@@ -7,15 +7,15 @@ import { runInNewContext } from "node:vm";
 const SOURCE = readFileSync(new URL("../../main/resources/static/sw.js", import.meta.url), "utf8");
 
 /** A worker with requests under way: each answers when it is told to, or fails when it is called off. */
-function worker() {
+function worker(held = []) {
   const heard = {};
   const asked = [];
-  const kept = new Map();
+  const kept = new Map(held.map((path) => ["http://here" + path, new Response("kept")]));
   const pages = {
     match: async (key) => kept.get(key),
     put: async (key, answer) => kept.set(key, answer),
-    keys: async () => [...kept.keys()],
-    delete: async (key) => kept.delete(key),
+    keys: async () => [...kept.keys()].map((url) => ({ url })),
+    delete: async ({ url }) => kept.delete(url),
   };
   const waits = [];
   runInNewContext(SOURCE, {
@@ -101,4 +101,20 @@ test("remedies and flights under way go by themselves", () => {
   assert.equal(get("/blocks/1/fly/7/charts", "one"), null);
   assert.notEqual(get("/blocks/1/strips", "one"), null);
   assert.notEqual(get("/parts/0a1b2c/js/app.js", "one"), null);
+});
+
+const PART = "/parts/0a1b2c/js/app.js";
+
+test("pages that are read never drive out what all of them are made of", async () => {
+  const pages = Array.from({ length: 500 }, (_, i) => `/blocks/${i}/strips`);
+  const { get, asked, kept } = worker([PART, ...pages]);
+  await turn();
+  const answer = get("/blocks/501/strips", "one");
+  asked.at(-1).answer();
+  await answer;
+  for (let i = 0; i < 20; i++) await turn();
+  assert.equal(kept.size, 501);
+  assert.ok(kept.has("http://here" + PART));
+  assert.ok(!kept.has("http://here/blocks/0/strips"));
+  assert.ok(kept.has("http://here/blocks/501/strips"));
 });

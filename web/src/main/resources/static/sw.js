@@ -1,7 +1,8 @@
 // Keeps the open block readable when the connection drops, and what is changed meanwhile until it can be sent. The program always comes first: what is
 // kept here is shown only where it does not answer. Nothing of a flight under way is kept: a press that comes late is worse than none.
 const PAGES = "yalos-pages-1";
-const MOST_KEPT = 500;
+const MOST_PAGES = 500;
+const MOST_PARTS = 300;
 const GONE_MS = 10_000;
 const NOT_KEPT = "This page was not opened while there was a connection, so nothing of it is kept here.";
 const HEAD = `<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width">`;
@@ -94,11 +95,23 @@ async function keep(key, answer) {
     const kept = changed && (await pages.match(key, { ignoreVary: true }));
     if (kept && kept.headers.get("Last-Modified") === changed) return;
     await pages.put(key, answer);
-    const keys = await pages.keys();
-    for (const old of keys.slice(0, Math.max(0, keys.length - MOST_KEPT))) await pages.delete(old);
+    await clear(pages);
   } catch {
     // A full disk keeps nothing more; what the program answers is shown all the same.
   }
+}
+
+/** The oldest of what is too much; parts apart, or the pages that are read would drive out what all of them are made of. */
+async function clear(pages) {
+  const keys = await pages.keys();
+  const part = ({ url }) => PARTS.test(new URL(url).pathname);
+  const old = (some, most) => some.slice(0, Math.max(0, some.length - most));
+  const parts = old(keys.filter(part), MOST_PARTS);
+  const rest = old(
+    keys.filter((key) => !part(key)),
+    MOST_PAGES,
+  );
+  for (const one of [...parts, ...rest]) await pages.delete(one);
 }
 
 function page(status, title, words, from) {

@@ -83,11 +83,16 @@ class Space {
       this.says.textContent = "There is no plan yet; the block's page says what is missing.";
       return;
     }
-    this.plan = await answer.json();
-    this.build();
-    this.whole();
     this.says.textContent = "";
-    this.root.dataset.drawn = document.getElementById("book").dataset.version;
+    this.show(await answer.json());
+    this.whole();
+  }
+
+  /** What is drawn in the next frame; only then does the page say that it stands there. */
+  show(plan) {
+    this.plan = plan;
+    this.version = document.getElementById("book").dataset.version;
+    this.build();
   }
 
   /** Everything anew, in the colours of the look. */
@@ -170,6 +175,7 @@ class Space {
     requestAnimationFrame(() => {
       this.due = false;
       this.renderer.render(this.scene, this.camera);
+      this.root.dataset.drawn = this.version;
     });
   }
 
@@ -236,9 +242,7 @@ class Space {
   async again() {
     const answer = await fetch(this.root.dataset.src);
     if (!answer.ok) return;
-    this.plan = await answer.json();
-    this.build();
-    this.root.dataset.drawn = document.getElementById("book").dataset.version;
+    this.show(await answer.json());
   }
 
   key(event) {

@@ -19,6 +19,7 @@ public final class GroundSheet {
     private static final int MOST_PICTURE_CELLS = 500_000;
     private static final int MOST_CONTOUR_CELLS = 90_000;
     private static final int SPOTS = 5;
+    private static final int TENTHS = 10;
     private static final double SUN_AZIMUTH = Math.toRadians(315);
     private static final double SUN_ALTITUDE = Math.toRadians(45);
     /** Low ground to high ground, earth colours that stay quiet under ink. */
@@ -26,8 +27,13 @@ public final class GroundSheet {
 
     private GroundSheet() {}
 
-    /** A line of equal height; every fifth is an index line and carries its figure. */
-    record ContourLine(double level, boolean index, double[] line) {}
+    /**
+     * A line of equal height; every fifth is an index line and carries its figure.
+     *
+     * @param steps east and north of its first place, then from each place to the next, in tenths of a grid unit: a third of what the places
+     *     themselves would take
+     */
+    record ContourLine(double level, boolean index, int[] steps) {}
 
     /** A height written beside its place. */
     record SpotHeight(double east, double north, double height) {}
@@ -92,7 +98,7 @@ public final class GroundSheet {
             double[] points = line.points();
             if (points.length >= 8) {
                 lines.add(
-                        new ContourLine(line.levelM(), Math.rint(line.levelM() / step) % 5 == 0, moved(points, plane)));
+                        new ContourLine(line.levelM(), Math.rint(line.levelM() / step) % 5 == 0, steps(points, plane)));
             }
         }
         return new Ground(step, lines, spots(grid, plane));
@@ -107,14 +113,20 @@ public final class GroundSheet {
                 grid.west(), grid.north(), grid.cellX(), grid.cellY(), grid.columns(), grid.rows(), heights);
     }
 
-    private static double[] moved(double[] points, LocalPlane plane) {
-        double[] moved = new double[points.length];
+    private static int[] steps(double[] points, LocalPlane plane) {
+        int[] steps = new int[points.length];
+        int east = 0;
+        int north = 0;
         for (int i = 0; i < points.length; i += 2) {
             EastNorth at = plane.toGrid(points[i], points[i + 1]);
-            moved[i] = Math.round(at.east() * 10) / 10.0;
-            moved[i + 1] = Math.round(at.north() * 10) / 10.0;
+            int eastNow = Math.toIntExact(Math.round(at.east() * TENTHS));
+            int northNow = Math.toIntExact(Math.round(at.north() * TENTHS));
+            steps[i] = eastNow - east;
+            steps[i + 1] = northNow - north;
+            east = eastNow;
+            north = northNow;
         }
-        return moved;
+        return steps;
     }
 
     /** The highest places that are not near each other, and the lowest. */

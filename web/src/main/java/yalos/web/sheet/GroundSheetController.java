@@ -11,6 +11,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
+import tools.jackson.databind.json.JsonMapper;
 import yalos.core.block.Outline;
 import yalos.core.geodesy.Bounds;
 import yalos.core.height.HeightPlan;
@@ -42,9 +43,19 @@ class GroundSheetController {
     /** Asked for whenever a stage is opened, and the same for all of them. */
     private final Map<Drawn, byte[]> reliefs = Recent.map(MOST_DRAWN);
 
-    private final Map<Drawn, GroundSheet.Ground> contours = Recent.map(MOST_DRAWN);
+    /** As they are written: to write them takes longer than all else of the answer. */
+    private final Map<Drawn, byte[]> contours = Recent.map(MOST_DRAWN);
 
-    GroundSheetController(Blocks blocks, PlanDesk desk, Preferences preferences, Pictures pictures, WorkQueue queue) {
+    private final JsonMapper json;
+
+    GroundSheetController(
+            Blocks blocks,
+            PlanDesk desk,
+            Preferences preferences,
+            Pictures pictures,
+            WorkQueue queue,
+            JsonMapper json) {
+        this.json = json;
         this.queue = queue;
         this.pictures = pictures;
         this.blocks = blocks;
@@ -108,17 +119,19 @@ class GroundSheetController {
     }
 
     @GetMapping("/blocks/{id}/contours.json")
-    ResponseEntity<GroundSheet.Ground> contours(@PathVariable long id) {
+    ResponseEntity<byte[]> contours(@PathVariable long id) {
         BlockFacts facts = blocks.open(id).facts();
         BlockPlan plan = desk.needed(facts);
         HeightGrid grid = ground(plan).grid();
         double unitM = preferences.units().unit(UnitKind.HEIGHT).size();
         return ResponseEntity.ok()
+                .contentType(MediaType.APPLICATION_JSON)
                 .cacheControl(CacheControl.noStore())
                 .body(Recent.once(
                         contours,
                         drawn(facts, grid, unitM),
-                        () -> GroundSheet.lines(grid, plan.block().plane(), unitM)));
+                        () -> json.writeValueAsBytes(
+                                GroundSheet.lines(grid, plan.block().plane(), unitM))));
     }
 
     /** The section of a strip by its number, or of the whole path for 0. */

@@ -84,6 +84,13 @@ public record LedgerView(List<SectionView> sections) {
                 .toList());
     }
 
+    /** Whether the reason of a row is open. */
+    public boolean explains() {
+        return sections.stream()
+                .flatMap(section -> section.rows().stream())
+                .anyMatch(row -> row.why().isPresent());
+    }
+
     /** Writes rows from a plan, or from the pins alone while there is none. */
     private record Writer(
             Pins pins, Map<Quantity, String> notes, Optional<Planned.Whole> whole, UnitChoice units, String why) {

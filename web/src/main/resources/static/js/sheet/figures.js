@@ -23,6 +23,18 @@ export function pairs(flat) {
   return out;
 }
 
+/** The places of a line that is told in steps, in tenths of a unit: its first place, then from each place to the next. */
+export function stepped(steps) {
+  const out = [];
+  let [east, north] = [0, 0];
+  for (let i = 0; i < steps.length; i += 2) {
+    east += steps[i];
+    north += steps[i + 1];
+    out.push([east / 10, north / 10]);
+  }
+  return out;
+}
+
 /** The ring of a flat list, closed. */
 export function closed(flat) {
   const ring = pairs(flat);

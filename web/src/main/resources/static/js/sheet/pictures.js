@@ -1,5 +1,5 @@
 // Pictures on the sheet: light and shade with contours, the site's own picture, a layer of the proof; and the sheet as a picture to keep.
-import { pairs } from "./figures.js";
+import { stepped } from "./figures.js";
 import { feature } from "./layers.js";
 import { css } from "./styles.js";
 
@@ -100,8 +100,8 @@ export class Pictures {
 
 function contoursOf(ground) {
   const { geom } = window.ol;
-  const lines = ground.contours.map(({ line, index, level }) =>
-    feature(new geom.LineString(pairs(line)), { index, text: String(level) }),
+  const lines = ground.contours.map(({ steps, index, level }) =>
+    feature(new geom.LineString(stepped(steps)), { index, text: String(level) }),
   );
   const spots = ground.spots.map(({ east, north, height }) =>
     feature(new geom.Point([east, north]), { spot: true, text: String(height) }),
