@@ -10,6 +10,7 @@ import yalos.core.brief.Purpose;
 import yalos.core.kit.Positioning;
 import yalos.core.pins.Quantity;
 import yalos.core.plan.BlockPlan;
+import yalos.core.units.UnitKind;
 
 /** What of the brief does this plan, this kit or this day not keep? */
 final class BriefFindings {
@@ -87,12 +88,14 @@ final class BriefFindings {
         double left = plan.usableMinutes() - minutes;
         boolean fine = brief.verticalM().orElse(1) <= SURVEY_GRADE_M;
         if (fine && more <= left && speed > 4 && !plan.request().pins().has(Quantity.SPEED)) {
-            double half = Math.round(speed * 5) / 10.0;
+            double half = found.down(UnitKind.SPEED, speed / 2, 0.1);
             found.add(
                     NOTE,
                     "half-speed",
-                    "Heights to %s are asked for and the block is small: at half the speed it takes about %.0f min more, still on one battery set, and blur halves."
-                            .formatted(found.length(brief.verticalM().getAsDouble()), more),
+                    "Heights to %s are asked for and the block is small: at half the speed it takes about %s more, still on one battery set, and blur halves."
+                            .formatted(
+                                    found.length(brief.verticalM().getAsDouble()),
+                                    found.text(UnitKind.DURATION, more * 60)),
                     found.remedy("Fly at " + found.text(Quantity.SPEED, half), Quantity.SPEED, half));
         }
     }
@@ -106,8 +109,10 @@ final class BriefFindings {
             found.add(
                     MIND,
                     "day-too-long",
-                    "The day takes %.1f h with travel, set-up, targets and battery changes; %.1f h are planned."
-                            .formatted(total / 60, brief.day().dayMinutes() / 60));
+                    "The day takes %s with travel, set-up, targets and battery changes; %s are planned."
+                            .formatted(
+                                    found.text(UnitKind.DURATION, total * 60),
+                                    found.text(UnitKind.DURATION, brief.day().dayMinutes() * 60)));
         }
     }
 

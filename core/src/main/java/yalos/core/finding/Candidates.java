@@ -17,15 +17,17 @@ import yalos.core.proof.Adequacy;
 import yalos.core.proof.Judgement;
 import yalos.core.proof.RuleOfThumb;
 import yalos.core.proof.WeakGround;
-import yalos.core.terrain.HeightGrid;
+import yalos.core.terrain.Slopes;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
 import yalos.core.units.UnitKind;
 
 /** What might mend ground that is given too little. Each is tried by {@link Mends} before anybody is shown it. */
 final class Candidates {
-    /** A mean slope below this has no contours worth following. */
+    /** A slope below this has no contours worth following. */
     private static final double LEAST_SLOPE = 0.03;
+    /** About the way between two photos. */
+    private static final double SLOPE_OVER_M = 20;
 
     private static final int MOST_MARGIN = 3;
     private static final double DENSEST = 0.92;
@@ -78,7 +80,7 @@ final class Candidates {
     /** Following, or flying so much higher as is missing, where the ceiling allows it. */
     List<Remedy> followOrRaise(HeightPlan heights, double missingM) {
         List<Remedy> remedies = new ArrayList<>(follow());
-        double raised = Math.ceil(heights.heightM() + missingM);
+        double raised = found.up(UnitKind.HEIGHT, heights.heightM() + missingM, 1);
         if (raised <= plan.ceilingM()) {
             remedies.add(found.remedy("Fly at " + found.height(raised), HEIGHT, raised));
         }
@@ -146,7 +148,7 @@ final class Candidates {
                 .min(Double::compare)
                 .stream()
                 .flatMap(gsd -> Stream.of(gsd, gsd * 0.9, gsd * 0.8))
-                .map(gsd -> down(UnitKind.GSD, gsd, 0.05))
+                .map(gsd -> found.down(UnitKind.GSD, gsd, 0.05))
                 .map(gsd -> found.remedy("GSD " + found.text(GSD, gsd), GSD, gsd))
                 .toList();
     }
@@ -157,7 +159,7 @@ final class Candidates {
 
     private List<Remedy> finer() {
         return shares().map(share -> {
-                    double gsd = down(UnitKind.GSD, plan.design().scale().gsdM() * share, 0.05);
+                    double gsd = found.down(UnitKind.GSD, plan.design().scale().gsdM() * share, 0.05);
                     return found.remedy("GSD " + found.text(GSD, gsd), GSD, gsd);
                 })
                 .toList();
@@ -165,7 +167,8 @@ final class Candidates {
 
     private List<Remedy> lower() {
         return shares().map(share -> {
-                    double height = down(UnitKind.HEIGHT, plan.design().scale().heightM() * share, 1);
+                    double height =
+                            found.down(UnitKind.HEIGHT, plan.design().scale().heightM() * share, 1);
                     return found.remedy("Fly at " + found.height(height), HEIGHT, height);
                 })
                 .toList();
@@ -174,50 +177,23 @@ final class Candidates {
     /** At half the speed the same climb is twice as steep. */
     List<Remedy> slower() {
         return Stream.of(0.7, 0.5, 0.35)
-                .map(share -> down(UnitKind.SPEED, plan.design().speedMps() * share, 0.5))
+                .map(share -> found.down(UnitKind.SPEED, plan.design().speedMps() * share, 0.5))
                 .filter(speed -> speed >= plan.request().aircraft().slowestMps() && speed > 0)
                 .map(speed -> found.remedy("Fly at " + found.text(SPEED, speed), SPEED, speed))
                 .toList();
     }
 
-    /** Square to the mean slope, so that strips climb least. */
+    /** The way that climbs least, on a ridge or in a valley too, where one side falls as the other rises; none on ground that is alike all round. */
     List<Remedy> alongContours() {
         return plan.heights()
-                .map(heights -> meanSlope(heights.grid()))
-                .filter(slope -> Math.hypot(slope[0], slope[1]) > LEAST_SLOPE)
-                .map(slope -> {
-                    double uphill = Math.toDegrees(Math.atan2(slope[0], slope[1]));
-                    double along = Math.round((uphill + 90 + 360) % 180);
+                .flatMap(heights -> Slopes.of(heights.grid(), SLOPE_OVER_M).levelWay(LEAST_SLOPE))
+                .map(rad -> {
+                    double along = Math.round(Math.toDegrees(rad)) % 180;
                     return List.of(new Remedy(
                             "Strips along the contours, %.0f°".formatted(along),
                             DIRECTION,
                             Measure.of(along, Unit.DEGREE)));
                 })
                 .orElse(List.of());
-    }
-
-    /** Mean differences between neighbours over the known ground: eastward and northward rise for each metre. */
-    private static double[] meanSlope(HeightGrid grid) {
-        double east = 0;
-        double north = 0;
-        long count = 0;
-        for (int row = 1; row < grid.rows(); row++) {
-            for (int column = 1; column < grid.columns(); column++) {
-                double dx = grid.cell(column, row) - grid.cell(column - 1, row);
-                double dy = grid.cell(column, row - 1) - grid.cell(column, row);
-                if (Double.isFinite(dx) && Double.isFinite(dy)) {
-                    east += dx / grid.cellX();
-                    north += dy / grid.cellY();
-                    count++;
-                }
-            }
-        }
-        return count == 0 ? new double[2] : new double[] {east / count, north / count};
-    }
-
-    /** To a whole step of the operator's unit below. */
-    private double down(UnitKind kind, double si, double step) {
-        Unit unit = found.units().unit(kind);
-        return unit.toSi(Math.max(step, Math.floor(unit.ofSi(si) / step + 1e-9) * step));
     }
 }

@@ -8,6 +8,7 @@ import java.util.Optional;
 import yalos.core.geodesy.PlanePoint;
 import yalos.core.pins.Quantity;
 import yalos.core.units.Measure;
+import yalos.core.units.Unit;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
 
@@ -54,6 +55,18 @@ final class Collected {
 
     String height(double m) {
         return units.text(UnitKind.HEIGHT, m);
+    }
+
+    /** To a whole step of the operator's unit below; never less than one step. */
+    double down(UnitKind kind, double si, double step) {
+        Unit unit = units.unit(kind);
+        return unit.toSi(Math.max(step, Math.floor(unit.ofSi(si) / step + 1e-9) * step));
+    }
+
+    /** To a whole step of the operator's unit above. */
+    double up(UnitKind kind, double si, double step) {
+        Unit unit = units.unit(kind);
+        return unit.toSi(Math.ceil(unit.ofSi(si) / step - 1e-9) * step);
     }
 
     /** A short length: as a GSD below half a metre, as a distance above. */

@@ -81,11 +81,13 @@ final class GroundFindings {
         if (greatest == null || plan.overCeilingM() == 0) {
             return;
         }
-        double most = Math.floor(heights.heightM() - (greatest.m() - ceiling));
+        double lower = heights.heightM() - (greatest.m() - ceiling);
         List<Remedy> remedies = new ArrayList<>(candidates.follow());
-        if (most > 0) {
-            remedies.add(found.remedy("Fly at " + found.height(most), HEIGHT, most));
-            remedies.add(found.remedy("Fly at " + found.height(most * 0.9), HEIGHT, most * 0.9));
+        if (lower > 1) {
+            Stream.of(lower, lower * 0.9)
+                    .map(height -> found.down(UnitKind.HEIGHT, height, 1))
+                    .map(height -> found.remedy("Fly at " + found.height(height), HEIGHT, height))
+                    .forEach(remedies::add);
         }
         remedies.addAll(candidates.slower());
         remedies.addAll(candidates.alongContours());

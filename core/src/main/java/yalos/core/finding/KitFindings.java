@@ -78,7 +78,7 @@ final class KitFindings {
             double height = plan.design().scale().heightM();
             double range = scanner.edgeRangeM(height);
             if (range > scanner.maxRangeM()) {
-                double most = height * scanner.maxRangeM() / range;
+                double most = found.down(UnitKind.HEIGHT, height * scanner.maxRangeM() / range, 1);
                 found.add(
                         STOP,
                         "scanner-range",
@@ -86,7 +86,7 @@ final class KitFindings {
                                 .formatted(
                                         found.text(UnitKind.DISTANCE, range),
                                         found.text(UnitKind.DISTANCE, scanner.maxRangeM())),
-                        found.remedy("Fly at " + found.height(Math.floor(most)), HEIGHT, Math.floor(most)));
+                        found.remedy("Fly at " + found.height(most), HEIGHT, most));
             }
             double soonest = plan.design().speedMps() * payload().slowestIntervalS();
             if (plan.design().baseM() <= soonest * (1 + 1e-9) && plan.design().baseM() > 0) {
@@ -102,16 +102,13 @@ final class KitFindings {
     private void shutter() {
         double skew = CameraCard.rollingPx(plan);
         if (!payload().scannerLeads() && skew > SKEW_WORTH_SAYING_PX) {
+            double slow = found.down(UnitKind.SPEED, plan.design().speedMps() / skew, 0.1);
             found.add(
                     MIND,
                     "rolling-shutter",
                     "The rolling shutter skews each picture by %.1f pixels at %s; a mechanical or global shutter does not."
                             .formatted(skew, found.text(SPEED, plan.design().speedMps())),
-                    found.remedy(
-                            "Fly at "
-                                    + found.text(SPEED, Math.floor(plan.design().speedMps() / skew * 10) / 10),
-                            SPEED,
-                            Math.floor(plan.design().speedMps() / skew * 10) / 10));
+                    found.remedy("Fly at " + found.text(SPEED, slow), SPEED, slow));
         }
     }
 
@@ -142,14 +139,14 @@ final class KitFindings {
         }
         String whose = room < storage.photosPerFlight() ? "the card holds" : "the camera takes";
         Measure hold = Measure.of(most, Unit.COUNT);
-        Remedy coarser = new Remedy("Hold " + (int) most + " photos", PHOTOS, hold);
+        Remedy coarser = new Remedy("Hold %,d photos".formatted((int) most), PHOTOS, hold);
         boolean holds = Trial.of(plan, coarser.change())
                 .filter(fitting -> fitting.solution().holds())
                 .isPresent();
         found.add(
                 MIND,
                 "photos-beyond-limit",
-                "The plan takes %d photos, %.1f GB; %s %.0f."
+                "The plan takes %,d photos, %.1f GB; %s %,.0f."
                         .formatted(plan.photos(), plan.storageBytes() / 1e9, whose, most),
                 holds ? new Remedy[] {coarser} : new Remedy[0]);
     }

@@ -46,7 +46,7 @@ final class ModelFindings {
                     "%s of the block and %s stand on ground that no model knows; they are left out of the plan. %sHeights are not guessed: bring in a model that covers the block and %s round it."
                             .formatted(
                                     Shares.percent(over.unknownInside()),
-                                    over.leftOut() == 1 ? "1 photo" : over.leftOut() + " photos",
+                                    over.leftOut() == 1 ? "1 photo" : "%,d photos".formatted(over.leftOut()),
                                     crossing(over, found),
                                     buffer(plan, over, found)),
                     over.unknownPlace().orElse(plan.flight().lines().get(0).from()),
@@ -83,7 +83,7 @@ final class ModelFindings {
                 "model-ends",
                 takeOff
                         ? "No height is known: they count from the take-off, and the launch point lies where no model reaches. Measure its level, move it, or keep another height constant."
-                        : "0 of %d photos stand on ground that a model knows; no height is planned. Bring in a model that covers the block and %s round it."
+                        : "0 of %,d photos stand on ground that a model knows; no height is planned. Bring in a model that covers the block and %s round it."
                                 .formatted(plan.photos(), buffer(plan, over, found)));
     }
 

@@ -13,14 +13,11 @@ import java.util.Set;
 import java.util.function.Consumer;
 import yalos.core.brief.Brief;
 import yalos.core.brief.Purpose;
-import yalos.core.geodesy.Geodesics;
-import yalos.core.geodesy.PlanePoint;
 import yalos.core.pins.Overlaps;
 import yalos.core.pins.Quantity;
 import yalos.core.plan.BlockPlan;
 import yalos.core.plan.PinSolver;
 import yalos.core.plan.SpeedLimit;
-import yalos.core.units.Unit;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
 
@@ -88,7 +85,7 @@ final class PlanFindings {
         found.add(
                 STOP,
                 "pins-in-conflict",
-                "These pins cannot all hold: %s. The plan takes %d photos, %s and %d battery %s."
+                "These pins cannot all hold: %s. The plan takes %,d photos, %s and %d battery %s."
                         .formatted(
                                 String.join(", ", names),
                                 plan.photos(),
@@ -171,17 +168,13 @@ final class PlanFindings {
             double shutter = wholeFraction(plan.design().shutterTimeS() * speed / wanted);
             remedies.add(found.remedy("Shutter " + found.text(SHUTTER_TIME, shutter), SHUTTER_TIME, shutter));
         }
-        remedies.add(
-                asked.isPresent()
-                        ? found.remedy(
-                                "Ask for " + roundedDown(speed),
-                                SPEED,
-                                units.unit(UnitKind.SPEED).toSi(down(speed)))
-                        : found.remedy(
-                                "Photo every "
-                                        + found.text(INTERVAL, plan.design().intervalS()),
-                                INTERVAL,
-                                Math.ceil(plan.design().intervalS() * 100) / 100));
+        if (asked.isPresent()) {
+            double slower = found.down(UnitKind.SPEED, speed, 0.1);
+            remedies.add(found.remedy("Ask for " + found.text(SPEED, slower), SPEED, slower));
+        } else {
+            double longer = found.up(UnitKind.INTERVAL, plan.design().intervalS(), 0.01);
+            remedies.add(found.remedy("Photo every " + found.text(INTERVAL, longer), INTERVAL, longer));
+        }
         found.add(
                 MIND,
                 "speed-held",
@@ -229,15 +222,6 @@ final class PlanFindings {
         return 1 / Math.ceil(1 / seconds - 1e-6);
     }
 
-    private double down(double speedMps) {
-        return Math.floor(units.unit(UnitKind.SPEED).ofSi(speedMps) * 10 + 1e-6) / 10;
-    }
-
-    private String roundedDown(double speedMps) {
-        Unit unit = units.unit(UnitKind.SPEED);
-        return units.text(UnitKind.SPEED, unit.toSi(down(speedMps)));
-    }
-
     private void blur() {
         double blur = plan.design().blurPx();
         if (blur > 1 + 1e-6) {
@@ -253,17 +237,13 @@ final class PlanFindings {
 
     private void launch() {
         plan.request().launch().ifPresent(launch -> {
-            double nearest = plan.request().outline().corners().stream()
-                    .mapToDouble(corner -> Geodesics.distanceM(launch, corner))
-                    .min()
-                    .orElse(0);
-            PlanePoint at = plan.block().plane().toPlane(launch);
-            if (nearest > FAR_FROM_LAUNCH_M && !plan.block().contains(at)) {
+            double away = plan.block().distanceM(plan.block().plane().toPlane(launch));
+            if (away > FAR_FROM_LAUNCH_M) {
                 found.add(
                         MIND,
                         "launch-far",
-                        "%s from the launch point to the nearest corner. Keep the aircraft in sight as your rules ask."
-                                .formatted(units.text(UnitKind.DISTANCE, nearest)));
+                        "%s from the launch point to the edge of the block. Keep the aircraft in sight as your rules ask."
+                                .formatted(units.text(UnitKind.DISTANCE, away)));
             }
         });
     }

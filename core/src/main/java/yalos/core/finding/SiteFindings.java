@@ -17,6 +17,7 @@ import yalos.core.plan.BlockPlan;
 import yalos.core.plan.GroundRequest;
 import yalos.core.site.Obstacle;
 import yalos.core.site.Zone;
+import yalos.core.units.UnitKind;
 
 /** What would a practitioner say about what stands and hangs on the site, with a model under it or without? */
 final class SiteFindings {
@@ -109,7 +110,8 @@ final class SiteFindings {
                         "Between strips the straight line does not clear everything: a way must rise by %s there. The files hold strips and stations only, so set the height for the ways between to %s above take-off or more."
                                 .formatted(
                                         found.height(ways.mostM()),
-                                        found.height(Math.ceil(ways.highestM() - heights.takeOffM()))),
+                                        found.height(
+                                                found.up(UnitKind.HEIGHT, ways.highestM() - heights.takeOffM(), 1))),
                         ways.place(),
                         List.of());
             }

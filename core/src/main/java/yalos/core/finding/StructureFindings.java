@@ -5,12 +5,16 @@ import static yalos.core.finding.Finding.Level.NOTE;
 import static yalos.core.finding.Finding.Level.STOP;
 
 import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Optional;
+import java.util.Map;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
 import yalos.core.fault.InputFault;
 import yalos.core.flight.Exposure;
+import yalos.core.flight.Leg;
+import yalos.core.flight.Place;
+import yalos.core.flight.Way;
 import yalos.core.geodesy.PlanePoint;
 import yalos.core.pattern.PathClearance;
 import yalos.core.pattern.StructureFlight;
@@ -26,6 +30,9 @@ import yalos.core.site.Zone;
 final class StructureFindings {
     /** Ways beside objects are reckoned at corners; a path is not refused for less. */
     static final double HAIR_M = 0.25;
+
+    /** The path is held against zones so often. */
+    private static final double STEP_M = 2;
 
     /** A share of the faces that is as good as all. */
     static final double NEARLY = 0.98;
@@ -112,34 +119,72 @@ final class StructureFindings {
         }
     }
 
+    /** Where the path first meets a zone, and how many photos are taken in it. */
+    private static final class Meeting {
+        private final PlanePoint place;
+        private final double overM;
+        private int photos;
+
+        Meeting(PlanePoint place, double overM) {
+            this.place = place;
+            this.overM = overM;
+        }
+    }
+
+    /** Ways to objects, between runs and home count as well as photos. */
     private void zones() {
-        plan.request().ground().ifPresent(ground -> {
-            SiteMap site = new SiteMap(plan.block().plane(), ground.obstacles(), ground.zones());
-            if (!site.hasZones()) {
-                return;
-            }
-            for (Exposure photo : objects.flown().map(StructureFlight::photos).orElse(List.of())) {
-                PlanePoint at = photo.point();
-                double over = photo.upM() - objects.scene().ground().applyAsDouble(at.xM(), at.yM());
-                Optional<Zone> zone = site.zonesAt(at.xM(), at.yM(), over).stream()
-                        .filter(one -> one.kind() != Zone.Kind.CAUTION)
-                        .findFirst();
-                if (zone.isPresent()) {
-                    found.addAt(
-                            STOP,
-                            "round-zone",
-                            "Photo %d round an object lies in “%s” (%s), %s above ground. Leave the face out, or stand off less."
-                                    .formatted(
-                                            photo.id(),
-                                            zone.get().name(),
-                                            zone.get().kind().words(),
-                                            found.height(over)),
-                            at,
-                            List.of());
-                    return;
+        SiteMap site = plan.request()
+                .ground()
+                .map(ground -> new SiteMap(plan.block().plane(), ground.obstacles(), ground.zones()))
+                .filter(SiteMap::hasZones)
+                .orElse(null);
+        StructureFlight flown = objects.flown().orElse(null);
+        if (site == null || flown == null) {
+            return;
+        }
+        Map<Zone, Meeting> met = new LinkedHashMap<>();
+        for (Leg leg : flown.legs()) {
+            if (leg instanceof Way way) {
+                int steps = (int) Math.ceil(way.lengthM() / STEP_M);
+                for (int step = 0; step <= steps; step++) {
+                    Place at = way.placeAt(Math.min(way.lengthM(), step * STEP_M));
+                    meetings(met, site, at.point(), at.upM());
                 }
             }
-        });
+        }
+        for (Exposure photo : flown.photos()) {
+            meetings(met, site, photo.point(), photo.upM()).forEach(meeting -> meeting.photos++);
+        }
+        met.forEach(this::zone);
+    }
+
+    private List<Meeting> meetings(Map<Zone, Meeting> met, SiteMap site, PlanePoint at, double upM) {
+        double known = upM - objects.scene().ground().applyAsDouble(at.xM(), at.yM());
+        double over = Double.isNaN(known) ? plan.design().scale().heightM() : known;
+        return site.zonesAt(at.xM(), at.yM(), over).stream()
+                .map(zone -> met.computeIfAbsent(zone, first -> new Meeting(at, over)))
+                .toList();
+    }
+
+    private void zone(Zone zone, Meeting meeting) {
+        boolean keepIn = zone.kind() == Zone.Kind.KEEP_IN;
+        String photos = meeting.photos == 1 ? "1 photo is" : "%,d photos are".formatted(meeting.photos);
+        found.addAt(
+                zone.kind() == Zone.Kind.CAUTION ? MIND : STOP,
+                "round-zone-" + zone.name(),
+                "Round objects the path %s “%s” (%s), %s above ground; %s taken %s. %s; the rules of the place decide."
+                        .formatted(
+                                keepIn ? "leaves" : "enters",
+                                zone.name(),
+                                zone.kind().words(),
+                                found.height(meeting.overM),
+                                photos,
+                                keepIn ? "outside" : "in it",
+                                zone.kind() == Zone.Kind.CAUTION
+                                        ? "Ask whoever looks after it"
+                                        : "Leave faces out, stand off less, or move the launch point"),
+                meeting.place,
+                List.of());
     }
 
     private void ceiling() {

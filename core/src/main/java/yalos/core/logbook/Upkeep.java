@@ -2,11 +2,12 @@ package yalos.core.logbook;
 
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import yalos.core.fault.InputFault;
+import yalos.core.units.UnitChoice;
+import yalos.core.units.UnitKind;
 
 /**
  * What is done to a thing from time to time; it comes round by hours, by days, or by whichever is first.
@@ -25,6 +26,8 @@ public record Upkeep(
         double hoursThen) {
     /** The last tenth of the way is told ahead. */
     private static final double AHEAD = 0.9;
+
+    private static final double SECONDS_IN_HOUR = 3600;
 
     public Upkeep {
         if (thing.isBlank() || what.isBlank()) {
@@ -62,7 +65,8 @@ public record Upkeep(
         String words;
         if (byHours >= byDays && everyHours.isPresent()) {
             double left = everyHours.getAsDouble() - flown;
-            words = String.format(Locale.ROOT, left >= 0 ? "in %.1f h of flight" : "overdue by %.1f h", Math.abs(left));
+            String hoursLeft = UnitChoice.METRIC.text(UnitKind.DURATION, Math.abs(left) * SECONDS_IN_HOUR);
+            words = left >= 0 ? "in " + hoursLeft + " of flight" : "overdue by " + hoursLeft;
         } else {
             long left = everyDays.getAsInt() - passed;
             words = left > 0 ? "in %d days, on %s".formatted(left, on.orElseThrow()) : "due since " + on.orElseThrow();

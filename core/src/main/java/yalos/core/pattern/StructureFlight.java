@@ -230,6 +230,18 @@ public record StructureFlight(Flight flight, List<OfPass> passes, boolean reache
                 .toList();
     }
 
+    /** The legs of the passes round objects, with the ways to them, between them and home. */
+    public List<Leg> legs() {
+        List<Leg> all = flight.legs();
+        int from = 0;
+        for (int i = 0; i < all.size(); i++) {
+            if (all.get(i) instanceof Line line && line.pass() < firstPass()) {
+                from = i + 1;
+            }
+        }
+        return all.subList(from, all.size());
+    }
+
     private int firstPass() {
         return passes.isEmpty() ? Integer.MAX_VALUE : passes.get(0).number();
     }

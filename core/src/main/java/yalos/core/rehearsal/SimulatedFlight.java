@@ -683,7 +683,7 @@ public final class SimulatedFlight {
                                         : "%.0f m from home"
                                                 .formatted(here.point().distanceM(homing.launch())),
                                 Math.round(100 * cells.charge()),
-                                missing == 0 ? "" : ", %d stations without a good photo".formatted(missing)),
+                                missing == 0 ? "" : ", %,d stations without a good photo".formatted(missing)),
                 "");
     }
 

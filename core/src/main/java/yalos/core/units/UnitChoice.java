@@ -71,8 +71,14 @@ public record UnitChoice(Map<UnitKind, Unit> chosen) {
         return parted(UnitKind.AREA.figure(m2, small)) + " " + small.symbol();
     }
 
-    /** Thousands before the point set apart, as all sentences have them; fields keep the bare figure that is typed. */
-    private static String parted(String figure) {
+    /**
+     * Thousands before the point set apart, as all sentences and tables have them; fields keep the bare figure that is typed. Shutter times stay as
+     * cameras name them, 1/1000.
+     */
+    public static String parted(String figure) {
+        if (figure.contains("/")) {
+            return figure;
+        }
         int point = figure.indexOf('.');
         String whole = point < 0 ? figure : figure.substring(0, point);
         return whole.replaceAll("(?<=\\d)(?=(\\d{3})+$)", ",") + figure.substring(whole.length());

@@ -139,6 +139,18 @@ class FindingsTest {
         finding.ifPresent(f -> assertThat(f.sentence()).contains("510"));
     }
 
+    /** Before the middle of a side of 2.4 km, more than a kilometre from every corner. */
+    @ParameterizedTest
+    @CsvSource({"-100, false", "-510, true", "1200, false"})
+    void theEdgeOfTheBlockCountsNotItsCorners(double north, boolean said) {
+        Outline large = Samples.square(2400);
+        PlanRequest usual = Samples.request(large, Pins.ofGsd(5));
+        PlanRequest request = new PlanRequest(
+                usual.kit(), usual.pins(), large, Optional.of(Samples.at(1200, north)), OptionalInt.of(32630));
+        assertThat(find(of(request.plan(), Brief.EMPTY), "launch-far").isPresent())
+                .isEqualTo(said);
+    }
+
     /**
      * In the neighbouring zone but one the grid stretches: 13.35° from its meridian at 54.5° north the scale is near
      * 0.9996 (1 + (0.2330 cos 54.5°)² / 2) = 1.0088 (series of the transverse Mercator, first term).
@@ -283,7 +295,7 @@ class FindingsTest {
         Optional<Finding> finding =
                 find(of(Samples.request(BLOCK, Pins.ofGsd(2)).plan(), brief), "day-too-long");
         assertThat(finding.isPresent()).isEqualTo(said);
-        finding.ifPresent(f -> assertThat(f.sentence()).contains("1.0 h are planned"));
+        finding.ifPresent(f -> assertThat(f.sentence()).contains("1 h 00 min are planned"));
     }
 
     @Test

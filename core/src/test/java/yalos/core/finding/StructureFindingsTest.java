@@ -162,7 +162,7 @@ class StructureFindingsTest {
     void zonesAndCeilingsStop() {
         Zone over = new Zone("road", Zone.Kind.KEEP_OUT, Samples.outline(60, 50, 100, 50, 100, 66, 60, 66), 0, 200);
         assertThat(said(plan((x, y) -> 200, List.of(over), facade(8, StructurePass.Habit.USUAL))))
-                .contains("stop round-zone");
+                .contains("stop round-zone-road");
         BlockPlan high = BlockPlan.of(request(Aircraft.smallMultirotor(), house(140), rings(30)));
         BlockPlan tall = high.round(new Structures(
                 List.of(house(140)),
@@ -171,6 +171,38 @@ class StructureFindingsTest {
                 true,
                 false));
         assertThat(said(tall)).contains("stop round-ceiling");
+    }
+
+    /** Between the launch point and the house; no photo is taken there. What is to be kept out of is gone round, the rest is told. */
+    @Test
+    void zonesOnTheWayToAnObjectAreGoneRoundOrTold() {
+        assertThat(said(plan((x, y) -> 200, List.of(strip(Zone.Kind.KEEP_OUT)), facade(8, StructurePass.Habit.USUAL))))
+                .noneMatch(one -> one.contains("zone"));
+        Finding finding = zone(
+                plan((x, y) -> 200, List.of(strip(Zone.Kind.CAUTION)), facade(8, StructurePass.Habit.USUAL)),
+                "round-zone-strip");
+        assertThat(finding.level()).isEqualTo(Finding.Level.MIND);
+        assertThat(finding.sentence()).contains("enters “strip” (caution)", "0 photos are taken in it");
+    }
+
+    private static Zone strip(Zone.Kind kind) {
+        return new Zone("strip", kind, Samples.outline(-100, 40, 200, 40, 200, 50, -100, 50), 0, 200);
+    }
+
+    @Test
+    void aZoneThatIsNotToBeLeftIsLeftOnTheWayToAnObject() {
+        Zone round = new Zone("yard", Zone.Kind.KEEP_IN, Samples.outline(50, 50, 110, 50, 110, 102, 50, 102), 0, 200);
+        Finding finding =
+                zone(plan((x, y) -> 200, List.of(round), facade(8, StructurePass.Habit.USUAL)), "round-zone-yard");
+        assertThat(finding.level()).isEqualTo(Finding.Level.STOP);
+        assertThat(finding.sentence()).contains("leaves “yard” (keep in)", "0 photos are taken outside");
+    }
+
+    private static Finding zone(BlockPlan plan, String key) {
+        return Findings.of(Case.of(plan, Brief.EMPTY), UnitChoice.METRIC).stream()
+                .filter(finding -> finding.key().equals(key))
+                .findFirst()
+                .orElseThrow();
     }
 
     /** A mast beside the house: photos within reach of it are left out, and the path keeps clear of it. */

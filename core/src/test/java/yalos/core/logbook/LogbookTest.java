@@ -173,13 +173,13 @@ class LogbookTest {
     @ParameterizedTest
     @CsvSource({
         // every h, every days, done, hours then, hours now, today, words, mood
-        "50, , 2026-01-01, 100, 120, 2026-06-01, in 30.0 h of flight, done",
-        "50, , 2026-01-01, 100, 146, 2026-06-01, in 4.0 h of flight, mind",
-        "50, , 2026-01-01, 100, 152.5, 2026-06-01, overdue by 2.5 h, stop",
+        "50, , 2026-01-01, 100, 120, 2026-06-01, in 30 h 00 min of flight, done",
+        "50, , 2026-01-01, 100, 146, 2026-06-01, in 4 h 00 min of flight, mind",
+        "50, , 2026-01-01, 100, 152.5, 2026-06-01, overdue by 2 h 30 min, stop",
         ", 180, 2026-01-01, 0, 0, 2026-02-01, 'in 149 days, on 2026-06-30', done",
         ", 180, 2026-01-01, 0, 0, 2026-06-20, 'in 10 days, on 2026-06-30', mind",
         ", 180, 2026-01-01, 0, 0, 2026-07-01, due since 2026-06-30, stop",
-        "50, 180, 2026-01-01, 100, 148, 2026-02-01, in 2.0 h of flight, mind",
+        "50, 180, 2026-01-01, 100, 148, 2026-02-01, in 2 h 00 min of flight, mind",
         "50, 180, 2026-01-01, 100, 101, 2026-06-25, 'in 5 days, on 2026-06-30', mind",
     })
     void serviceFallsDueByHoursOrDaysWhicheverIsFirst(

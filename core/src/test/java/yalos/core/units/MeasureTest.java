@@ -50,6 +50,11 @@ class MeasureTest {
         assertThat(UnitChoice.METRIC.text(UnitKind.ANGLE, Math.toRadians(64))).isEqualTo("064°");
         assertThat(UnitChoice.METRIC.figure(UnitKind.DURATION, 1480)).isEqualTo("24:40");
         assertThat(UnitChoice.METRIC.figure(UnitKind.SHUTTER, 0.001)).isEqualTo("1/1000");
+        assertThat(UnitChoice.METRIC.text(UnitKind.SHUTTER, 0.0005)).isEqualTo("1/2000 s");
+        assertThat(UnitChoice.METRIC.text(UnitKind.COUNT, 6697)).isEqualTo("6,697");
+        assertThat(UnitChoice.METRIC.figure(UnitKind.COUNT, 6697))
+                .as("as it is typed")
+                .isEqualTo("6697");
         assertThat(UnitChoice.FEET.text(UnitKind.HEIGHT, 91.44)).isEqualTo("300.0 ft");
         assertThat(UnitChoice.METRIC.text(UnitKind.HEIGHT, -1234567.89)).isEqualTo("-1,234,567.9 m");
         assertThat(UnitChoice.METRIC.areaText(812)).isEqualTo("812 m²");

@@ -144,7 +144,7 @@ class BriefBook implements StageBook {
                 .forEach(entry ->
                         lines.add(new Link(entry.what(), units.text(UnitKind.DURATION, entry.minutes() * 60))));
         lines.add(new Link(
-                "in all, of %.1f h".formatted(brief.day().dayMinutes() / 60),
+                "in all, of " + units.text(UnitKind.DURATION, brief.day().dayMinutes() * 60),
                 units.text(UnitKind.DURATION, brief.day().totalMinutes(flying, plan.batterySets()) * 60)));
         return lines;
     }

@@ -40,7 +40,7 @@ final class Schools {
                     strips == 0 ? "exactly the outline" : strips == 1 ? "one strip beyond it" : "two strips beyond it";
             schools.add(new School(
                     name,
-                    "%s, %d photos, %s seen on %d or more"
+                    "%s, %,d photos, %s seen on %d or more"
                             .formatted(
                                     units.text(UnitKind.DURATION, other.flightTimeS()),
                                     other.photos(),
@@ -98,7 +98,7 @@ final class Schools {
                                         row.forward() * 100,
                                         row.side() * 100,
                                         row.school()),
-                                "%s, %d photos"
+                                "%s, %,d photos"
                                         .formatted(
                                                 units.text(
                                                         UnitKind.DURATION,
@@ -113,7 +113,7 @@ final class Schools {
                 WhatIf.of(plan).triggers().stream()
                         .map(row -> new School(
                                 row.name(),
-                                "%s, %d photos, %s of blur"
+                                "%s, %,d photos, %s of blur"
                                         .formatted(
                                                 units.text(UnitKind.DURATION, row.flightTimeS()),
                                                 row.photos(),

@@ -48,7 +48,7 @@ final class DebriefView {
         model.addAttribute(
                 "again",
                 debrief.again()
-                        .map(plan -> "%d photos on %d pieces of strips, %s in the air"
+                        .map(plan -> "%,d photos on %d pieces of strips, %s in the air"
                                 .formatted(
                                         plan.flight().exposures().size(),
                                         plan.flight().lines().size(),

@@ -134,13 +134,13 @@ record FlyState(
         int taken = flight.taken().size();
         return switch (flight.phase()) {
             case READY ->
-                "Ready: sortie %d, %d photos".formatted(flight.sortie().number(), photos);
+                "Ready: sortie %d, %,d photos".formatted(flight.sortie().number(), photos);
             case LANDED ->
-                taken == photos ? "Landed, all photos taken" : "Landed, %d photos missing".formatted(photos - taken);
+                taken == photos ? "Landed, all photos taken" : "Landed, %,d photos missing".formatted(photos - taken);
             case LOST -> "Lost";
             default ->
                 charge > home
-                        ? "Comes home with %d %% to spare; %d photos left".formatted(charge - home, photos - taken)
+                        ? "Comes home with %d %% to spare; %,d photos left".formatted(charge - home, photos - taken)
                         : "It does not come home with its reserve any more";
         };
     }

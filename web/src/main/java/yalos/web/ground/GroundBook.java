@@ -114,7 +114,7 @@ class GroundBook implements StageBook {
 
     private static List<Size> sizes(double areaM2) {
         return List.of(Unit.HECTARE, Unit.SQUARE_METRE, Unit.SQUARE_KILOMETRE, Unit.ACRE, Unit.SQUARE_FOOT).stream()
-                .map(unit -> new Size(UnitKind.AREA.figure(areaM2, unit), unit.symbol()))
+                .map(unit -> new Size(UnitChoice.parted(UnitKind.AREA.figure(areaM2, unit)), unit.symbol()))
                 .toList();
     }
 

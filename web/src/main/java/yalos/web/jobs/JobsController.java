@@ -112,7 +112,7 @@ class JobsController {
                 row.name(),
                 row.areaM2() == null ? row.known() ? "no outline yet" : "…" : units.text(UnitKind.AREA, row.areaM2()),
                 figure(row, row.gsdM(), gsd -> units.text(UnitKind.GSD, gsd)),
-                figure(row, row.photos(), photos -> photos + " photos"),
+                figure(row, row.photos(), "%,d photos"::formatted),
                 figure(row, row.flightTimeS(), seconds -> units.text(UnitKind.DURATION, seconds)),
                 row.label(),
                 row.outline(),

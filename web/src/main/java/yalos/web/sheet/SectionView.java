@@ -134,7 +134,7 @@ public record SectionView(
                     .filter(line -> line.strip() == chosen.strip())
                     .mapToInt(Line::exposures)
                     .sum();
-            return "Section along a run round an object, %s, %d photos, least clearance over ground %s"
+            return "Section along a run round an object, %s, %,d photos, least clearance over ground %s"
                     .formatted(
                             units.text(UnitKind.DISTANCE, lengthM),
                             photos,
@@ -142,7 +142,7 @@ public record SectionView(
         }
         return String.format(
                 Locale.ROOT,
-                "Section along strip %d, %s, %d photos, least clearance %s",
+                "Section along strip %d, %s, %,d photos, least clearance %s",
                 strip,
                 units.text(UnitKind.DISTANCE, lengthM),
                 chosen.exposures(),

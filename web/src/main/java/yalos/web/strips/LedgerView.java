@@ -61,7 +61,12 @@ public record LedgerView(List<SectionView> sections) {
             String note,
             String noteTerm,
             String because,
-            Optional<WhyView> why) {}
+            Optional<WhyView> why) {
+        /** The figure where nobody types it. */
+        public String shown() {
+            return UnitChoice.parted(figure);
+        }
+    }
 
     /** A reason, spelled out. */
     public record WhyView(

@@ -67,7 +67,7 @@ public record WhatIfView(
                         .map(row -> new TriggerRow(
                                 row.name(),
                                 units.text(UnitKind.DURATION, row.flightTimeS()),
-                                String.valueOf(row.photos()),
+                                text("%,d", row.photos()),
                                 units.text(UnitKind.INTERVAL, row.intervalS()),
                                 units.text(UnitKind.PIXELS, row.blurPx())))
                         .toList(),
@@ -116,7 +116,7 @@ public record WhatIfView(
                 row.factor() == 1,
                 units.text(UnitKind.HEIGHT, plan.design().scale().heightM()),
                 units.text(UnitKind.GSD, plan.design().scale().gsdM()),
-                String.valueOf(plan.photos()),
+                text("%,d", plan.photos()),
                 units.figure(UnitKind.DURATION, plan.flightTimeS()),
                 String.valueOf(plan.batterySets()));
     }
@@ -127,7 +127,7 @@ public record WhatIfView(
                 text("%.0f %%", row.forward() * 100),
                 text("%.0f %%", row.side() * 100),
                 row.school(),
-                String.valueOf(row.plan().photos()),
+                text("%,d", row.plan().photos()),
                 text("%.2f", (double) row.plan().photos() / present.photos()),
                 units.figure(UnitKind.DURATION, row.plan().flightTimeS()));
     }

@@ -118,7 +118,7 @@ final class Completeness {
                 "files each release",
                 missing == 0
                         ? "%d of %d each time".formatted(each, each)
-                        : "%d stations have fewer than %d".formatted(missing, each),
+                        : "%,d stations have fewer than %d".formatted(missing, each),
                 missing == 0 ? "done" : "mind"));
     }
 

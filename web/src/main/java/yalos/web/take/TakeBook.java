@@ -54,7 +54,7 @@ class TakeBook implements StageBook {
                     int lacking = Decisions.open(found, decisions).size();
                     return lacking == 0 ? new Standing("complete", "done") : new Standing(lacking + " missing", "stop");
                 })
-                .orElse(new Standing(photos + " photos", "mind")));
+                .orElse(new Standing("%,d photos".formatted(photos), "mind")));
     }
 
     @Override

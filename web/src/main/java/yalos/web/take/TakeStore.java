@@ -106,7 +106,7 @@ public class TakeStore {
         fixes.forEach((id, fix) -> rows.refine(id, StoredPhoto.fix(fix)));
         rows.appendFile(block, from);
         rows.grow(block);
-        note(block, "%s: positions of %d photos".formatted(from.name(), fixes.size()));
+        note(block, "%s: positions of %,d photos".formatted(from.name(), fixes.size()));
     }
 
     /** Takes positions from elsewhere away again. */
@@ -153,7 +153,7 @@ public class TakeStore {
     public void dropAll(long block) {
         int gone = rows.dropAll(block);
         rows.grow(block);
-        note(block, "all %d photos taken off the list".formatted(gone));
+        note(block, "all %,d photos taken off the list".formatted(gone));
     }
 
     @Transactional

@@ -51,7 +51,7 @@ public final class TakeView {
     }
 
     static String again(FlyAgain again) {
-        return "%d photos on %d %s of strips, %s in the air, %d battery %s"
+        return "%,d photos on %d %s of strips, %s in the air, %d battery %s"
                 .formatted(
                         again.flight().exposures().size(),
                         again.flight().lines().size(),
@@ -142,8 +142,12 @@ public final class TakeView {
         TakeMatch match = take.match();
         if (match.hoursOff()) {
             lines.add(new Line(
-                    "The camera's clock stands %.1f h off"
-                            .formatted(match.clockOffsetS().orElse(0) / 3600),
+                    "The camera's clock stands %s%s off"
+                            .formatted(
+                                    match.clockOffsetS().orElse(0) < 0 ? "−" : "+",
+                                    units.text(
+                                            UnitKind.DURATION,
+                                            Math.abs(match.clockOffsetS().orElse(0)))),
                     "Its zone or summer time is set wrong. Times here are put right by the satellites' clock.",
                     "mind",
                     ""));
