@@ -46,8 +46,9 @@ const element = (more) => ({
 
 test("a book of another make takes the place of the one before, and what that asked is called off", () => {
   const old = asks(true);
-  const written = element();
+  const written = element({ id: "book" });
   const target = element({
+    id: "book",
     firstChild: element(),
     replaceWith: (fresh) => {
       assert.equal(fresh, written);
@@ -63,11 +64,22 @@ test("a book of another make takes the place of the one before, and what that as
 });
 
 test("a book of the same make stays and is rewritten", () => {
-  const target = element();
+  const target = element({ id: "book" });
   shown.book = target;
   const settled = { elts: [] };
-  assert.deepEqual(extension.handleSwap("book", target, { querySelector: () => element() }, settled), [target]);
+  assert.deepEqual(extension.handleSwap("book", target, { querySelector: () => element({ id: "book" }) }, settled), [
+    target,
+  ]);
   assert.deepEqual(settled.elts, [target]);
+});
+
+test("what comes beside the book is rewritten in its place too", () => {
+  const [tabs, settled] = [element({ id: "stages" }), { elts: [] }];
+  shown.stages = tabs;
+  const fragment = { querySelector: () => null, firstElementChild: element({ id: "stages" }) };
+  assert.deepEqual(extension.handleSwap("rewrite", tabs, fragment, settled), [tabs]);
+  assert.deepEqual(settled.elts, [tabs]);
+  assert.equal(extension.isInlineSwap("rewrite"), true);
 });
 
 test("other exchanges are left to the library", () => {

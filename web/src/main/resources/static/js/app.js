@@ -136,7 +136,7 @@ document.body.addEventListener("htmx:afterSettle", () => {
   renew();
 });
 async function renew() {
-  await openBook(location.pathname + location.search, "#stages");
+  await openBook(location.pathname + location.search, "#stages:rewrite");
   document.body.dispatchEvent(new Event("book-renewed"));
   if (sheet && sheet.plan && sheet.field) sheet.field.load();
 }

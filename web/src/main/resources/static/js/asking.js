@@ -31,17 +31,24 @@ const asks = (shown, written) =>
   !shown.isEqualNode(written) &&
   EXCHANGE;
 
+/** What is written in the place of an element: the book of an answer, or what comes beside it. */
+const WRITTEN = {
+  book: (fragment) => fragment.querySelector("#book"),
+  rewrite: (fragment) => fragment.firstElementChild,
+};
+
 /**
- * The book is rewritten. htmx itself would look up each of its hundred named parts in the page before, and go through all of that once more to clear it
- * up, which took longer than to draw it.
+ * The book is rewritten, and what comes beside it. htmx itself would look up each of a hundred named parts in the page before, and go through all of
+ * that once more to clear it up, which took longer than to draw it.
  */
 window.htmx.defineExtension("book", {
-  isInlineSwap: (style) => style === "book",
+  isInlineSwap: (style) => style in WRITTEN,
   handleSwap(style, target, fragment, settled) {
-    const book = style === "book" && fragment.querySelector("#book");
-    if (!book) return false;
-    rewrite(target, book, asks, typedInto);
-    const now = document.getElementById("book");
+    const written = style in WRITTEN && WRITTEN[style](fragment);
+    if (!written) return false;
+    const { id } = target;
+    rewrite(target, written, asks, typedInto);
+    const now = document.getElementById(id);
     settled.elts.push(now);
     forgetGone();
     return [now];

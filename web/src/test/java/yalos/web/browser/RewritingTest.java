@@ -238,6 +238,31 @@ class RewritingTest extends OnTheDemo {
                 .isEqualTo(page.getAttribute("#book", "data-version"));
     }
 
+    /** Tabs, the way back and what was saved follow each change where they stand; whoever goes back by the keyboard can do so again. */
+    @Test
+    void whatStandsBesideTheBookStaysAndFollows() {
+        Browsing.awaitSheet(page);
+        pressed("#row-gsd .step[value='1']");
+        pressed("#row-gsd .step[value='1']");
+        page.evaluate(
+                "() => { window.beside = ['#undo', '#saved', '#stages .here a'].map(at => document.querySelector(at)); }");
+        String saved = page.textContent("#saved");
+        page.focus("#undo");
+        for (int i = 0; i < 2; i++) {
+            page.keyboard().press("Enter");
+            page.waitForFunction("() => !document.documentElement.hasAttribute('data-changing')");
+        }
+        assertThat(
+                        page.evaluate(
+                                "() => ['#undo', '#saved', '#stages .here a'].every((at, i) => document.querySelector(at) === window.beside[i])"))
+                .isEqualTo(true);
+        assertThat(page.textContent("#saved")).isNotEqualTo(saved);
+        assertThat(page.isDisabled("#undo")).as("all is taken back").isTrue();
+        assertThat(page.isDisabled("#redo")).isFalse();
+        assertThat(page.getAttribute("#history input[name=version]", "value"))
+                .isEqualTo(page.getAttribute("#book", "data-version"));
+    }
+
     /** Remedies take turns to be tried. One that was called off, as the plan changed meanwhile, does not keep the others waiting. */
     @Test
     void remediesAreTriedAnewAfterAChangeMeanwhile() {
