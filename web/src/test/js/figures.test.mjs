@@ -210,6 +210,8 @@ test("a played plan stands between its moments in proportion and counts photos a
   assert.equal(momentAt(data, 3).above, 64);
   assert.deepEqual(momentAt(data, 99).place, [20, 10]);
   assert.equal(clock(605.4), "10:05");
+  assert.equal(clock(3599.6), "1 h 00:00");
+  assert.equal(clock(11960), "3 h 19:20");
 });
 
 test("a block moved near another comes to lie on its corner", () => {

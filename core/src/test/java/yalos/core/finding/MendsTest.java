@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.function.DoubleBinaryOperator;
+import java.util.stream.Stream;
 import org.assertj.core.data.Offset;
 import org.junit.jupiter.api.Test;
 import yalos.core.FormulaGround;
@@ -171,6 +172,24 @@ class MendsTest {
                         .alongContours())
                 .as("level ground has no contours")
                 .isEmpty();
+    }
+
+    /** In a valley one side falls as the other rises, and the mean slope is nothing; along its bed strips climb less all the same. */
+    @Test
+    void stripsAlongAValleyAreProposed() {
+        DoubleBinaryOperator valley = (x, y) -> 300 + 0.6 * Math.abs(x - 200);
+        Case one = judged(over(valley, HeightChoice.USUAL, ACROSS));
+        Measure along = finding(one, "too-coarse").orElseThrow().remedies().stream()
+                .flatMap(remedy -> remedy.change() instanceof Remedy.Pin pin && pin.quantity() == Quantity.DIRECTION
+                        ? Stream.of(pin.value())
+                        : Stream.empty())
+                .findFirst()
+                .orElseThrow();
+        assertThat(along.figure()).isZero();
+        assertThat(judged(over(valley, HeightChoice.USUAL, ACROSS.with(Quantity.DIRECTION, along)))
+                        .judgement()
+                        .share())
+                .isGreaterThan(one.judgement().share());
     }
 
     /** A press on a cost releases the scale, as typing it does; a trial that kept both would promise another plan. */

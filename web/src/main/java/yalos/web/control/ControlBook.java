@@ -30,6 +30,7 @@ import yalos.core.geodesy.EastNorth;
 import yalos.core.kit.Positioning;
 import yalos.core.plan.BlockPlan;
 import yalos.core.plan.PlanProof.Accuracy;
+import yalos.core.units.Times;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
 import yalos.web.block.Planned;
@@ -231,7 +232,7 @@ class ControlBook implements StageBook {
                         units.text(UnitKind.LENGTH, walk.lengthM()),
                         walk.fromLaunch() ? "from the launch point" : "from the first point",
                         units.text(UnitKind.HEIGHT, walk.climbM()),
-                        Shown.minutes(walk.seconds()));
+                        Times.minutes(walk.seconds()));
     }
 
     /** How long the crew is out with fewer and with more epochs at each point. */
@@ -242,7 +243,7 @@ class ControlBook implements StageBook {
                 .mapToObj(epochs -> "%d epochs %s"
                         .formatted(
                                 epochs,
-                                Shown.minutes(CrewTime.of(walk.seconds(), points, epochs, mode)
+                                Times.minutes(CrewTime.of(walk.seconds(), points, epochs, mode)
                                         .totalS())))
                 .collect(Collectors.joining(", ", "Crew out at ", "; base first, targets fetched after the flight."));
     }

@@ -8,6 +8,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import yalos.core.control.Layouts;
 import yalos.core.plan.BlockPlan;
+import yalos.core.units.Times;
 import yalos.core.units.UnitChoice;
 import yalos.web.block.Blocks;
 import yalos.web.block.OpenBlock;
@@ -77,7 +78,7 @@ class LayoutsController {
                 Shown.pair(units, row.worst()),
                 Shown.pair(units, row.shared()),
                 Shown.accuracy(units, row.domingM()),
-                Shown.minutes(row.crew().totalS()),
+                Times.minutes(row.crew().totalS()),
                 Shown.words(row.verdict()),
                 Shown.mood(row.verdict()));
     }

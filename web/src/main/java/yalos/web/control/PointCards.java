@@ -8,6 +8,7 @@ import yalos.core.control.ControlPoint;
 import yalos.core.control.Targets;
 import yalos.core.control.Walk;
 import yalos.core.plan.BlockPlan;
+import yalos.core.units.Times;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
 import yalos.web.block.OpenBlock;
@@ -50,6 +51,6 @@ public final class PointCards {
                         .formatted(
                                 units.text(UnitKind.LENGTH, walk.lengthM()),
                                 units.text(UnitKind.HEIGHT, walk.climbM()),
-                                Shown.minutes(walk.seconds())));
+                                Times.minutes(walk.seconds())));
     }
 }

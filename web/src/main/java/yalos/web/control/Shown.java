@@ -34,11 +34,6 @@ public final class Shown {
         return accuracy(units, sigma.horizontalM()) + " / " + accuracy(units, sigma.verticalM());
     }
 
-    public static String minutes(double seconds) {
-        long minutes = Math.round(seconds / 60);
-        return minutes < 60 ? minutes + " min" : "%d h %02d min".formatted(minutes / 60, minutes % 60);
-    }
-
     static String words(Verdict verdict) {
         return switch (verdict) {
             case NOT_ASKED -> "nothing asked";

@@ -7,6 +7,7 @@ import yalos.core.rehearsal.Debrief;
 import yalos.core.rehearsal.Event;
 import yalos.core.rehearsal.Phase;
 import yalos.core.rehearsal.SimulatedFlight;
+import yalos.core.units.Times;
 import yalos.core.units.UnitChoice;
 import yalos.web.sorties.Percent;
 
@@ -52,7 +53,7 @@ final class DebriefView {
                                 .formatted(
                                         plan.flight().exposures().size(),
                                         plan.flight().lines().size(),
-                                        Percent.minutes(debrief.againS())))
+                                        Times.minutes(debrief.againS())))
                         .orElse(""));
         List<Event> events = flight.events();
         model.addAttribute(

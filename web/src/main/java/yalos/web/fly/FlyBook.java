@@ -9,13 +9,13 @@ import yalos.core.fault.InputFault;
 import yalos.core.rehearsal.Command;
 import yalos.core.rehearsal.Fault;
 import yalos.core.sortie.Sorties;
+import yalos.core.units.Times;
 import yalos.web.block.OpenBlock;
 import yalos.web.block.Planned;
 import yalos.web.block.Stage;
 import yalos.web.block.StageBook;
 import yalos.web.shell.NotThere;
 import yalos.web.shell.Person;
-import yalos.web.sorties.Percent;
 import yalos.web.sorties.SortieDesk;
 import yalos.web.store.FlyMapper;
 import yalos.web.store.Unreadable;
@@ -105,7 +105,7 @@ class FlyBook implements StageBook {
                                     sortie.number(),
                                     sortie.start() + 1,
                                     sortie.to() + 1,
-                                    Percent.minutes(sortie.seconds())))));
+                                    Times.minutes(sortie.seconds())))));
         });
         model.addAttribute("choices", choices);
     }

@@ -21,6 +21,7 @@ import yalos.core.plan.BlockPlan;
 import yalos.core.proof.Judgement;
 import yalos.core.proof.Shares;
 import yalos.core.units.Measure;
+import yalos.core.units.Times;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
 import yalos.web.block.Blocks;
@@ -29,7 +30,6 @@ import yalos.web.block.PlanDesk;
 import yalos.web.proof.ProofLayer;
 import yalos.web.proof.ProofPicture;
 import yalos.web.shell.Preferences;
-import yalos.web.sorties.Percent;
 import yalos.web.store.EarlierMapper.EarlierRow;
 
 /** Plans made earlier, brought in, proved and held beside the present one. */
@@ -105,7 +105,7 @@ class EarlierController {
                 name,
                 "%,d".formatted(flight.exposures().size()),
                 String.valueOf(flight.strips()),
-                Percent.minutes(seconds),
+                Times.minutes(seconds),
                 Shares.percent(share),
                 judgement.verdict(),
                 share < 0.5 ? "stop" : share < 0.998 ? "mind" : "done",

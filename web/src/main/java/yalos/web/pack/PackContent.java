@@ -26,6 +26,7 @@ import yalos.core.proof.Judgement;
 import yalos.core.proof.Shares;
 import yalos.core.sortie.Sortie;
 import yalos.core.sortie.Sorties;
+import yalos.core.units.Times;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
 import yalos.web.block.OpenBlock;
@@ -141,7 +142,7 @@ class PackContent {
                                 units.text(UnitKind.AREA, plan.areaM2()),
                                 units.text(UnitKind.GSD, plan.design().scale().gsdM()),
                                 plan.photos(),
-                                Percent.minutes(plan.flightTimeS()),
+                                Times.minutes(plan.flightTimeS()),
                                 packed.found()
                                         .sorties()
                                         .map(cut -> cut.all().size() == 1
@@ -228,7 +229,7 @@ class PackContent {
                         sortie.number(),
                         "%d–%d".formatted(sortie.start() + 1, sortie.to() + 1),
                         sortie.photos(),
-                        Percent.minutes(sortie.seconds()),
+                        Times.minutes(sortie.seconds()),
                         (one.name().isEmpty() ? "" : one.name() + " ") + Percent.of(one.charge()),
                         Percent.margin(one.left()),
                         Percent.margin(one.marginAtWorst())));

@@ -19,6 +19,7 @@ import yalos.core.sortie.Sortie;
 import yalos.core.sortie.Sorties;
 import yalos.core.terrain.GeoTiffWriter;
 import yalos.core.terrain.HeightGrid;
+import yalos.core.units.Times;
 import yalos.web.control.PointsOut;
 import yalos.web.exchange.PlanFile;
 import yalos.web.proof.ProofLayer;
@@ -151,7 +152,7 @@ class PackFiles {
                                     sortie.number(),
                                     sortie.start() + 1,
                                     sortie.to() + 1,
-                                    Percent.minutes(sortie.seconds()),
+                                    Times.minutes(sortie.seconds()),
                                     (battery.name().isEmpty() ? "" : "battery " + battery.name() + " ")
                                             + Percent.of(battery.charge()),
                                     Percent.margin(battery.left()),

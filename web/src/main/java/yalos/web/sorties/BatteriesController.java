@@ -19,6 +19,7 @@ import yalos.core.plan.BlockPlan;
 import yalos.core.sortie.Consumption;
 import yalos.core.sortie.Draw;
 import yalos.core.units.Measure;
+import yalos.core.units.Times;
 import yalos.core.units.Unit;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
@@ -120,7 +121,7 @@ class BatteriesController {
         int chargers = Math.max(1, day.chargers());
         double minutes = Math.ceil((double) low.size() / chargers) * day.chargeMin();
         return "Before the day: charge %s; about %s with %d charger%s."
-                .formatted(String.join(", ", low), Percent.minutes(minutes * 60), chargers, chargers == 1 ? "" : "s");
+                .formatted(String.join(", ", low), Times.minutes(minutes * 60), chargers, chargers == 1 ? "" : "s");
     }
 
     private static PackRow pack(BatteryRow row) {

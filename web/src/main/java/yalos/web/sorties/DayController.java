@@ -17,6 +17,7 @@ import yalos.core.exchange.WeatherTable;
 import yalos.core.fault.TypedDay;
 import yalos.core.plan.BlockPlan;
 import yalos.core.sortie.Sortie;
+import yalos.core.units.Times;
 import yalos.core.units.UnitChoice;
 import yalos.web.block.BlockPage;
 import yalos.web.block.Blocks;
@@ -82,7 +83,7 @@ class DayController {
                 "words",
                 "%s, takes off at %s, lands with %s"
                         .formatted(
-                                Percent.minutes(sortie.seconds()),
+                                Times.minutes(sortie.seconds()),
                                 Percent.of(charged.charge()),
                                 Percent.margin(charged.left())));
         return "sorties/energy";

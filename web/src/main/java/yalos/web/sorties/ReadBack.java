@@ -12,6 +12,7 @@ import yalos.core.sortie.LinkLoss;
 import yalos.core.sortie.ReturnHeight;
 import yalos.core.sortie.SortieSettings;
 import yalos.core.sortie.Sorties;
+import yalos.core.units.Times;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
 import yalos.web.store.BlockFacts;
@@ -104,7 +105,7 @@ final class ReadBack {
                                         Double.isNaN(loss.clearanceM())
                                                 ? "nobody knows what"
                                                 : units.text(UnitKind.HEIGHT, loss.clearanceM()),
-                                        Percent.pause(loss.pauseS()),
+                                        Times.pause(loss.pauseS()),
                                         loss.crossed().isEmpty()
                                                 ? ""
                                                 : ", straight home crosses " + String.join(", ", loss.crossed()),

@@ -20,6 +20,7 @@ import yalos.core.sortie.Segments;
 import yalos.core.sortie.Sortie;
 import yalos.core.sortie.SortieSettings;
 import yalos.core.sortie.Sorties;
+import yalos.core.units.Times;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
 import yalos.core.wind.Wind;
@@ -137,7 +138,7 @@ public class SortiesBook implements StageBook {
                         .formatted(
                                 Percent.margin(worstCharge.marginAtWorst()),
                                 worst.number(),
-                                Percent.minutes(worst.least().seconds())));
+                                Times.minutes(worst.least().seconds())));
         model.addAttribute("total", total(sorties, plan, units));
         gear(sorties, plan, model);
         ReadBack.heights(sorties, facts, found, units, model);
@@ -159,8 +160,7 @@ public class SortiesBook implements StageBook {
                 ? ""
                 : " Strips counts %d by minutes; energy, the ways home and these batteries make it %d."
                         .formatted(byMinutes, sorties.all().size());
-        return "%s in the air all together, planned for %s.%s"
-                .formatted(Percent.minutes(sorties.seconds()), air, strips);
+        return "%s in the air all together, planned for %s.%s".formatted(Times.minutes(sorties.seconds()), air, strips);
     }
 
     private static Row row(Sortie sortie, Charged charged, Sorties sorties, BlockFacts facts, UnitChoice units) {
@@ -175,8 +175,8 @@ public class SortiesBook implements StageBook {
                 "%s of the battery used. It may stop for %s at the worst place and still come home; room for %s of pictures besides, the reserve untouched.%s"
                         .formatted(
                                 Percent.of(charged.charge() - charged.left()),
-                                Percent.pause(Math.max(0, sortie.least().margin()) / hover),
-                                Percent.pause(Math.max(0, spareS)),
+                                Times.pause(Math.max(0, sortie.least().margin()) / hover),
+                                Times.pause(Math.max(0, spareS)),
                                 repeated);
         String storage = units.text(UnitKind.DATA, sorties.bytes(sortie));
         return new Row(
@@ -221,12 +221,12 @@ public class SortiesBook implements StageBook {
         return "One scan with changes from here: %d sorties, %s in the air, %s on the ground, farthest %s. Segments with a strip in common, each from the best of the places above: %d sorties, %s in the air, %s on the ground, farthest %s, %d photos more.%s"
                 .formatted(
                         scan.sorties(),
-                        Percent.minutes(scan.seconds()),
-                        Percent.minutes(scan.groundS()),
+                        Times.minutes(scan.seconds()),
+                        Times.minutes(scan.groundS()),
                         units.text(UnitKind.DISTANCE, scan.farthestM()),
                         own.sorties(),
-                        Percent.minutes(own.seconds()),
-                        Percent.minutes(own.groundS()),
+                        Times.minutes(own.seconds()),
+                        Times.minutes(own.groundS()),
                         units.text(UnitKind.DISTANCE, own.farthestM()),
                         parts.photosMore(),
                         more ? " Beyond four batteries practitioners part the block." : "");
@@ -271,7 +271,7 @@ public class SortiesBook implements StageBook {
                 .formatted(
                         spot.sorties(),
                         spot.sorties() == 1 ? "" : "s",
-                        Percent.minutes(spot.seconds()),
+                        Times.minutes(spot.seconds()),
                         Percent.margin(spot.seen()),
                         units.text(UnitKind.DISTANCE, spot.farthestM()),
                         Math.toDegrees(spot.slopeRad()),

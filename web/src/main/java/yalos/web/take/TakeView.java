@@ -16,9 +16,9 @@ import yalos.core.take.PhotoFacts;
 import yalos.core.take.Role;
 import yalos.core.take.Take;
 import yalos.core.take.TakeMatch;
+import yalos.core.units.Times;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
-import yalos.web.sorties.Percent;
 import yalos.web.store.TakeMapper.DecisionRow;
 import yalos.web.take.TakeDesk.Found;
 
@@ -56,7 +56,7 @@ public final class TakeView {
                         again.flight().exposures().size(),
                         again.flight().lines().size(),
                         again.flight().lines().size() == 1 ? "piece" : "pieces",
-                        Percent.minutes(again.seconds()),
+                        Times.minutes(again.seconds()),
                         again.sets(),
                         again.sets() == 1 ? "set" : "sets");
     }
@@ -86,7 +86,7 @@ public final class TakeView {
         }
         return new Line(
                 "Not complete.",
-                missing + ": fly again " + Percent.minutes(again.orElseThrow().seconds()),
+                missing + ": fly again " + Times.minutes(again.orElseThrow().seconds()),
                 "stop",
                 "");
     }
@@ -111,9 +111,9 @@ public final class TakeView {
         lines.add(new Line(
                 "in the air",
                 take.seconds() == 0
-                        ? "no times in the photos; %s planned".formatted(Percent.minutes(planned))
+                        ? "no times in the photos; %s planned".formatted(Times.minutes(planned))
                         : "%s from the first photo to the last, %s planned with the ways out and home"
-                                .formatted(Percent.minutes(take.seconds()), Percent.minutes(planned)),
+                                .formatted(Times.minutes(take.seconds()), Times.minutes(planned)),
                 "",
                 ""));
         proved.flatMap(Found::taken)

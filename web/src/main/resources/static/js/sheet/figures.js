@@ -175,11 +175,12 @@ export function middleOf(flat) {
   };
 }
 
-/** Seconds as minutes and seconds. */
+/** Seconds as minutes and seconds, above an hour with hours before them. */
 export function clock(seconds) {
   const whole = Math.round(seconds);
-  const minutes = Math.floor(whole / 60);
-  return `${minutes}:${String(whole % 60).padStart(2, "0")}`;
+  const two = (figure) => String(figure).padStart(2, "0");
+  const [hours, minutes] = [Math.floor(whole / 3600), Math.floor(whole / 60) % 60];
+  return hours > 0 ? `${hours} h ${two(minutes)}:${two(whole % 60)}` : `${minutes}:${two(whole % 60)}`;
 }
 
 /** How a played plan stands at a time: places and speeds between two moments in proportion, what is counted as at the earlier one. */

@@ -1,0 +1,23 @@
+package yalos.core.units;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class TimesTest {
+    @ParameterizedTest
+    @CsvSource({
+        "0, 0 min, 0:00 min",
+        "59, 1 min, 0:59 min",
+        "89.9, 1 min, 1:29 min",
+        "3569, 59 min, 59:29 min",
+        "3570, 1 h 00 min, 59:30 min",
+        "4259.9, 1 h 11 min, 1 h 10 min",
+        "4200, 1 h 10 min, 1 h 10 min"
+    })
+    void areReadToTheMinuteOrRoundedDown(double seconds, String minutes, String pause) {
+        assertThat(Times.minutes(seconds)).isEqualTo(minutes);
+        assertThat(Times.pause(seconds)).isEqualTo(pause);
+    }
+}
