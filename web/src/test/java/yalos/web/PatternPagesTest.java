@@ -339,7 +339,7 @@ class PatternPagesTest {
                         "KEEP_IN",
                         "ceiling",
                         "120 m"))
-                .contains("leaves “the field” (keep in, up to 120.0 m)");
+                .contains("leaves “the field” (keep in, from 0.0 m to 120.0 m above ground)");
         assertThat(visitor.get("/blocks/" + block + "/sheet.json").body()).contains("\"kind\":\"keep-in\"");
         assertThat(visitor.change(block, "ground", "/holes/keep-out")).contains("The outline has no hole.");
     }

@@ -10,6 +10,7 @@ import yalos.core.brief.Purpose;
 import yalos.core.kit.Positioning;
 import yalos.core.pins.Quantity;
 import yalos.core.plan.BlockPlan;
+import yalos.core.units.Times;
 import yalos.core.units.UnitKind;
 
 /** What of the brief does this plan, this kit or this day not keep? */
@@ -93,9 +94,7 @@ final class BriefFindings {
                     NOTE,
                     "half-speed",
                     "Heights to %s are asked for and the block is small: at half the speed it takes about %s more, still on one battery set, and blur halves."
-                            .formatted(
-                                    found.length(brief.verticalM().getAsDouble()),
-                                    found.text(UnitKind.DURATION, more * 60)),
+                            .formatted(found.length(brief.verticalM().getAsDouble()), Times.minutes(more * 60)),
                     found.remedy("Fly at " + found.text(Quantity.SPEED, half), Quantity.SPEED, half));
         }
     }

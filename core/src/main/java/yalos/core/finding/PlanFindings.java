@@ -18,7 +18,6 @@ import yalos.core.pins.Quantity;
 import yalos.core.plan.BlockPlan;
 import yalos.core.plan.PinSolver;
 import yalos.core.plan.SpeedLimit;
-import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
 
 /** What would a practitioner say about the plan itself: its pins, height, overlap, speed and coverage? */
@@ -35,7 +34,6 @@ final class PlanFindings {
 
     private final BlockPlan plan;
     private final Brief brief;
-    private final UnitChoice units;
     private final Collected found;
 
     static final List<Rule> RULES = Rule.all(
@@ -56,7 +54,6 @@ final class PlanFindings {
     private PlanFindings(Case one, Collected found) {
         this.plan = one.plan();
         this.brief = one.brief();
-        this.units = found.units();
         this.found = found;
     }
 
@@ -243,7 +240,7 @@ final class PlanFindings {
                         MIND,
                         "launch-far",
                         "%s from the launch point to the edge of the block. Keep the aircraft in sight as your rules ask."
-                                .formatted(units.text(UnitKind.DISTANCE, away)));
+                                .formatted(found.text(UnitKind.DISTANCE, away)));
             }
         });
     }

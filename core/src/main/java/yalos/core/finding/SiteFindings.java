@@ -3,9 +3,7 @@ package yalos.core.finding;
 import static yalos.core.finding.Finding.Level.*;
 
 import java.util.Comparator;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
 import yalos.core.flight.Exposure;
@@ -150,79 +148,25 @@ final class SiteFindings {
         });
     }
 
-    /** Where the path first meets a zone, and how many photos are taken in it. */
-    private static final class Crossing {
-        private final LegSection leg;
-        private final PlanePoint place;
-        private int photos;
-
-        Crossing(LegSection leg, PlanePoint place) {
-            this.leg = leg;
-            this.place = place;
-        }
-    }
-
     /** The whole path counts, ways between strips too; over unknown ground the planned height stands for the true one. */
     private void zones() {
         if (!heights.site().hasZones()) {
             return;
         }
-        Map<Zone, Crossing> crossed = new LinkedHashMap<>();
+        ZonesMet met = new ZonesMet(heights.site(), heights.heightM());
         for (LegSection leg : heights.sections()) {
             for (int step = 0; step < leg.pathM().length; step++) {
-                double above = leg.pathM()[step] - leg.groundM()[step];
-                PlanePoint place = leg.pointAt(step);
-                heights.site()
-                        .zonesAt(place.xM(), place.yM(), Double.isNaN(above) ? heights.heightM() : above)
-                        .forEach(zone -> crossed.computeIfAbsent(zone, first -> new Crossing(leg, place)));
+                met.place(name(leg), leg.pointAt(step), leg.pathM()[step] - leg.groundM()[step]);
             }
         }
-        for (Exposure exposure : heights.flight().exposures()) {
-            PlanePoint place = exposure.point();
-            heights.site()
-                    .zonesAt(place.xM(), place.yM(), heights.aboveGroundM(exposure))
-                    .forEach(zone -> crossed.computeIfAbsent(
-                                    zone, first -> new Crossing(heights.section(exposure.line()), place))
-                            .photos++);
+        for (Exposure photo : heights.flight().exposures()) {
+            met.photo(name(heights.section(photo.line())), photo.point(), heights.aboveGroundM(photo));
         }
-        crossed.forEach(this::zone);
-    }
-
-    private void zone(Zone zone, Crossing crossing) {
-        if (zone.kind() == Zone.Kind.KEEP_IN) {
-            found.addAt(
-                    STOP,
-                    "zone-" + zone.name(),
-                    "%s leaves “%s” (keep in%s); %d of the photos are taken outside. Draw the block back, or the zone as it is; the rules of the place decide."
-                            .formatted(
-                                    name(crossing.leg),
-                                    zone.name(),
-                                    Double.isInfinite(zone.ceilingM())
-                                            ? ""
-                                            : ", up to " + found.height(zone.ceilingM()),
-                                    crossing.photos),
-                    crossing.place,
-                    List.of());
-            return;
-        }
-        boolean keepOut = zone.kind() == Zone.Kind.KEEP_OUT;
-        String photos = crossing.photos == 1 ? "1 photo is" : crossing.photos + " photos are";
-        found.addAt(
-                keepOut ? STOP : MIND,
-                "zone-" + zone.name(),
-                "%s enters “%s” (%s, from %s%s above ground); %s taken in it. %s"
-                        .formatted(
-                                name(crossing.leg),
-                                zone.name(),
-                                zone.kind().words(),
-                                found.height(zone.floorM()),
-                                Double.isInfinite(zone.ceilingM()) ? "" : " to " + found.height(zone.ceilingM()),
-                                photos,
-                                keepOut
-                                        ? "Cut a hole into the block there and move the launch point, or get leave; the rules of the place decide."
-                                        : "Ask whoever looks after it; the rules of the place decide."),
-                crossing.place,
-                List.of());
+        met.tell(
+                found,
+                "zone-",
+                "Cut a hole into the block there and move the launch point, or get leave",
+                "Draw the block back, or the zone as it is");
     }
 
     private static void returning(Case one, Collected found) {

@@ -5,9 +5,7 @@ import static yalos.core.finding.Finding.Level.NOTE;
 import static yalos.core.finding.Finding.Level.STOP;
 
 import java.util.Comparator;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
 import yalos.core.fault.InputFault;
@@ -24,7 +22,6 @@ import yalos.core.proof.FaceAdequacy;
 import yalos.core.proof.Shares;
 import yalos.core.proof.StructureProof;
 import yalos.core.site.SiteMap;
-import yalos.core.site.Zone;
 
 /** What would a practitioner say about objects, the path beside them and their faces? */
 final class StructureFindings {
@@ -33,6 +30,8 @@ final class StructureFindings {
 
     /** The path is held against zones so often. */
     private static final double STEP_M = 2;
+
+    private static final String ROUND = "The path round objects";
 
     /** A share of the faces that is as good as all. */
     static final double NEARLY = 0.98;
@@ -119,18 +118,6 @@ final class StructureFindings {
         }
     }
 
-    /** Where the path first meets a zone, and how many photos are taken in it. */
-    private static final class Meeting {
-        private final PlanePoint place;
-        private final double overM;
-        private int photos;
-
-        Meeting(PlanePoint place, double overM) {
-            this.place = place;
-            this.overM = overM;
-        }
-    }
-
     /** Ways to objects, between runs and home count as well as photos. */
     private void zones() {
         SiteMap site = plan.request()
@@ -142,59 +129,32 @@ final class StructureFindings {
         if (site == null || flown == null) {
             return;
         }
-        Map<Zone, Meeting> met = new LinkedHashMap<>();
+        ZonesMet met = new ZonesMet(site, plan.design().scale().heightM());
         for (Leg leg : flown.legs()) {
             if (leg instanceof Way way) {
                 int steps = (int) Math.ceil(way.lengthM() / STEP_M);
                 for (int step = 0; step <= steps; step++) {
                     Place at = way.placeAt(Math.min(way.lengthM(), step * STEP_M));
-                    meetings(met, site, at.point(), at.upM());
+                    met.place(ROUND, at.point(), aboveGroundM(at.point(), at.upM()));
                 }
             }
         }
         for (Exposure photo : flown.photos()) {
-            meetings(met, site, photo.point(), photo.upM()).forEach(meeting -> meeting.photos++);
+            met.photo(ROUND, photo.point(), aboveGroundM(photo.point(), photo.upM()));
         }
-        met.forEach(this::zone);
+        String out = "Leave faces out, stand off less, or move the launch point";
+        met.tell(found, "round-zone-", out, out);
     }
 
-    private List<Meeting> meetings(Map<Zone, Meeting> met, SiteMap site, PlanePoint at, double upM) {
-        double known = upM - objects.scene().ground().applyAsDouble(at.xM(), at.yM());
-        double over = Double.isNaN(known) ? plan.design().scale().heightM() : known;
-        return site.zonesAt(at.xM(), at.yM(), over).stream()
-                .map(zone -> met.computeIfAbsent(zone, first -> new Meeting(at, over)))
-                .toList();
-    }
-
-    private void zone(Zone zone, Meeting meeting) {
-        boolean keepIn = zone.kind() == Zone.Kind.KEEP_IN;
-        String photos = meeting.photos == 1 ? "1 photo is" : "%,d photos are".formatted(meeting.photos);
-        found.addAt(
-                zone.kind() == Zone.Kind.CAUTION ? MIND : STOP,
-                "round-zone-" + zone.name(),
-                "Round objects the path %s “%s” (%s), %s above ground; %s taken %s. %s; the rules of the place decide."
-                        .formatted(
-                                keepIn ? "leaves" : "enters",
-                                zone.name(),
-                                zone.kind().words(),
-                                found.height(meeting.overM),
-                                photos,
-                                keepIn ? "outside" : "in it",
-                                zone.kind() == Zone.Kind.CAUTION
-                                        ? "Ask whoever looks after it"
-                                        : "Leave faces out, stand off less, or move the launch point"),
-                meeting.place,
-                List.of());
+    private double aboveGroundM(PlanePoint at, double upM) {
+        return upM - objects.scene().ground().applyAsDouble(at.xM(), at.yM());
     }
 
     private void ceiling() {
         double most = 0;
         PlanePoint where = null;
         for (Exposure photo : objects.flown().map(StructureFlight::photos).orElse(List.of())) {
-            double over = photo.upM()
-                    - objects.scene()
-                            .ground()
-                            .applyAsDouble(photo.point().xM(), photo.point().yM());
+            double over = aboveGroundM(photo.point(), photo.upM());
             if (over > most) {
                 most = over;
                 where = photo.point();

@@ -1,7 +1,10 @@
 package yalos.core.rehearsal;
 
+import java.util.EnumSet;
 import java.util.Locale;
+import java.util.Set;
 import yalos.core.fault.InputFault;
+import yalos.core.kit.AircraftKind;
 
 /**
  * What an operator presses, with up to two figures.
@@ -51,6 +54,29 @@ public record Command(Kind kind, double first, double second) {
             InputFault.within("right", first, -FARTHEST_NUDGE_M, FARTHEST_NUDGE_M, "m");
             InputFault.within("ahead", second, -FARTHEST_NUDGE_M, FARTHEST_NUDGE_M, "m");
         }
+    }
+
+    /** What can be pressed in a phase of flight on such an aircraft. */
+    static Set<Kind> able(Phase phase, AircraftKind aircraft) {
+        Set<Kind> able = switch (phase) {
+            case READY -> EnumSet.of(Kind.START, Kind.TEST);
+            case FLYING -> EnumSet.of(Kind.PAUSE, Kind.RETURN, Kind.LAND, Kind.SINK);
+            case HOLDING -> EnumSet.of(Kind.RESUME, Kind.RESUME_AT, Kind.RETURN, Kind.LAND, Kind.SINK, Kind.TEST);
+            case RETURNING, LANDING -> EnumSet.of(Kind.PAUSE, Kind.LAND, Kind.NUDGE);
+            case LANDED -> EnumSet.of(Kind.RESUME_AT);
+            default -> EnumSet.noneOf(Kind.class);
+        };
+        if (phase.inTheAir() && phase != Phase.FALLING) {
+            able.add(Kind.MOTORS_OFF);
+        }
+        if (aircraft == AircraftKind.FIXED_WING) {
+            able.remove(Kind.SINK);
+            able.remove(Kind.NUDGE);
+        }
+        if (phase != Phase.LOST) {
+            able.addAll(EnumSet.of(Kind.CAMERA, Kind.BASE, Kind.CALL));
+        }
+        return able;
     }
 
     public static Command of(Kind kind) {

@@ -23,11 +23,8 @@ import yalos.core.flight.Place;
 import yalos.core.flight.Way;
 import yalos.core.geodesy.PlanePoint;
 import yalos.core.kit.Aircraft;
-import yalos.core.kit.AircraftKind;
 import yalos.core.plan.BlockPlan;
 import yalos.core.sortie.Draw;
-import yalos.core.sortie.FenceAct;
-import yalos.core.sortie.Fences;
 import yalos.core.sortie.Homing;
 import yalos.core.sortie.LostLink;
 import yalos.core.sortie.Sortie;
@@ -50,7 +47,7 @@ import yalos.core.wind.Wind;
  * }</pre>
  *
  * <p>It follows the sortie's own legs ({@link Course}), is pushed aside by gusts and brought back ({@link Motion}), turns its nose at 90° a second, draws from its battery what
- * {@link Draw} says for the airspeed it really has, knows where it is as well as its receiver does ({@link Receiver}), and hears its pilot as {@link Radio} lets it. {@link Releases} says what becomes of its photos, {@link FaultWatch} what goes wrong, {@link Reroute} which ways it flies that were not planned.
+ * {@link Draw} says for the airspeed it really has, knows where it is as well as its receiver does ({@link Receiver}), and hears its pilot as {@link Radio} lets it. {@link Releases} says what becomes of its photos, {@link FaultWatch} what goes wrong, {@link Limits} where it stops of itself, {@link Reroute} which ways it flies that were not planned.
  *
  * <p>KNOWN LIMITS: attitude is not simulated, the camera hangs level; a wing goes round its first corner home in one arc; the wind is the plan's, at all heights.
  */
@@ -63,9 +60,6 @@ public final class SimulatedFlight {
     private static final double GRAVITY = 9.80665;
     private static final double FALL_MOST_MPS = 22;
     private static final double FALL_SLOWS_S = 3;
-    /** It stops nearer to the ground than this, or than half the height of its lowest photo. */
-    private static final double FLOOR_M = 5;
-
     private static final double SINK_TO_M = 10;
     private static final double NUDGE_BELOW_M = 25;
     private static final double CAMERA_S = 6;
@@ -89,7 +83,6 @@ public final class SimulatedFlight {
     private final Homing homing;
     private final Surroundings around;
     private final SortieSettings settings;
-    private final Fences fences;
     private final SightLine sight;
     private final Random random;
     private final Air air;
@@ -102,8 +95,7 @@ public final class SimulatedFlight {
     private final Motion motion = new Motion();
     private final FaultWatch faults = new FaultWatch();
     private final PlanePoint pilot;
-    private final boolean fenceStops;
-    private final double floorM;
+    private final Limits limits;
 
     private final List<Event> events = new ArrayList<>();
     private final List<Sample> samples = new ArrayList<>();
@@ -127,8 +119,6 @@ public final class SimulatedFlight {
     private boolean held;
 
     private boolean wasHomeward;
-    private boolean fenced;
-    private boolean capped;
     private boolean reserveTold;
     private boolean fullTold;
     private double impactMps;
@@ -154,7 +144,6 @@ public final class SimulatedFlight {
         this.draw = sorties.given().draw();
         this.around = sorties.given().around();
         this.settings = sorties.given().settings();
-        this.fences = Fences.of(sorties, sortie.launch());
         this.sight = SightLine.forManyRays(around.surface());
         this.random = new Random(script.seed());
         Wind wind = pace.wind().orElse(new Wind(0, 0));
@@ -166,17 +155,10 @@ public final class SimulatedFlight {
         this.releases = new Releases(plan);
         this.radio = new Radio(around, sight, pilot);
         this.reroute = new Reroute(sortie, around);
-        // What nobody has tried is known only on the day.
-        this.fenceStops =
-                settings.fence() == FenceAct.STOPS || settings.fence() == FenceAct.UNKNOWN && (script.seed() & 1) == 0;
         this.cells = new Cells(sorties.given().draw(), script.charge(), script.holds());
         this.progress = new Progress(plan, sortie);
         this.flown = sortie.flight();
-        this.floorM = flown.exposures().stream()
-                .mapToDouble(photo -> (photo.upM() - around.groundM(photo.point())) / 2)
-                .filter(half -> half < FLOOR_M)
-                .min()
-                .orElse(FLOOR_M);
+        this.limits = new Limits(sorties, sortie, script);
         this.ahead = sortie.start();
         this.path = Place.over(homing.launch(), homing.takeOffUpM());
         this.course = new Course(flown.legs(), pace, 0, 0);
@@ -374,35 +356,7 @@ public final class SimulatedFlight {
 
     /** What can be pressed now. */
     public Set<Command.Kind> able() {
-        Set<Command.Kind> able = EnumSet.noneOf(Command.Kind.class);
-        switch (phase) {
-            case READY -> able.addAll(EnumSet.of(Command.Kind.START, Command.Kind.TEST));
-            case FLYING ->
-                able.addAll(EnumSet.of(Command.Kind.PAUSE, Command.Kind.RETURN, Command.Kind.LAND, Command.Kind.SINK));
-            case HOLDING ->
-                able.addAll(EnumSet.of(
-                        Command.Kind.RESUME,
-                        Command.Kind.RESUME_AT,
-                        Command.Kind.RETURN,
-                        Command.Kind.LAND,
-                        Command.Kind.SINK,
-                        Command.Kind.TEST));
-            case RETURNING, LANDING ->
-                able.addAll(EnumSet.of(Command.Kind.PAUSE, Command.Kind.LAND, Command.Kind.NUDGE));
-            case LANDED -> able.add(Command.Kind.RESUME_AT);
-            default -> {}
-        }
-        if (phase.inTheAir() && phase != Phase.FALLING) {
-            able.add(Command.Kind.MOTORS_OFF);
-        }
-        if (aircraft.kind() == AircraftKind.FIXED_WING) {
-            able.remove(Command.Kind.SINK);
-            able.remove(Command.Kind.NUDGE);
-        }
-        if (phase != Phase.LOST) {
-            able.addAll(EnumSet.of(Command.Kind.CAMERA, Command.Kind.BASE, Command.Kind.CALL));
-        }
-        return able;
+        return Command.able(phase, aircraft.kind());
     }
 
     /**
@@ -604,40 +558,29 @@ public final class SimulatedFlight {
         }
     }
 
-    /** Fence, floor and ceiling. */
     private void limits() {
-        Place here = truly();
-        double out = known().point().distanceM(homing.launch());
-        if (!fenced && out > fences.fenceM() && phase == Phase.FLYING) {
-            fenced = true;
-            tell("fence", "%.0f m out: at the fence it %s".formatted(out, fenceStops ? "stops" : "turns home"), "");
-            if (fenceStops) {
+        limits.fence(known(), phase).ifPresent(words -> {
+            tell("fence", words, "");
+            if (limits.stopsAtTheFence()) {
                 pause();
             } else {
                 comeHome("at the distance fence");
             }
-        }
-        double above = known().upM() - homing.takeOffUpM();
-        if (!capped && above > fences.ceilingM() + 0.5) {
-            capped = true;
-            tell("ceiling", "%.0f m above take-off: its height limit holds it".formatted(above), "");
+        });
+        limits.ceiling(known()).ifPresent(words -> {
+            tell("ceiling", words, "");
             pause();
-        }
-        double ground = around.groundM(here.point());
-        double low = here.upM() - ground;
-        if (phase == Phase.FLYING
-                && course.leg() instanceof Way
-                && low < floorM
-                && here.point().distanceM(homing.launch()) > 10) {
-            tell("floor", "%.1f m above the ground: it stops".formatted(low), "");
+        });
+        Place here = truly();
+        limits.floor(here, phase, course::leg).ifPresent(words -> {
+            tell("floor", words, "");
             pause();
-        }
-        boolean standing = around.within(here);
-        if ((standing || low < -0.5) && !(course.leg() instanceof Climb)) {
-            tell("struck", standing && low > 0 ? "it strikes what stands there" : "it strikes the ground", "");
+        });
+        limits.struck(here, course::leg).ifPresent(words -> {
+            tell("struck", words, "");
             impactMps = Math.hypot(groundMps, climbed / STEP_S);
             crash();
-        }
+        });
     }
 
     private void crash() {

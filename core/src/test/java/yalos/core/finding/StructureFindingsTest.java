@@ -182,7 +182,8 @@ class StructureFindingsTest {
                 plan((x, y) -> 200, List.of(strip(Zone.Kind.CAUTION)), facade(8, StructurePass.Habit.USUAL)),
                 "round-zone-strip");
         assertThat(finding.level()).isEqualTo(Finding.Level.MIND);
-        assertThat(finding.sentence()).contains("enters “strip” (caution)", "0 photos are taken in it");
+        assertThat(finding.sentence())
+                .contains("enters “strip” (caution, from 0.0 m to 200.0 m above ground)", "0 photos are taken in it");
     }
 
     private static Zone strip(Zone.Kind kind) {
@@ -195,7 +196,8 @@ class StructureFindingsTest {
         Finding finding =
                 zone(plan((x, y) -> 200, List.of(round), facade(8, StructurePass.Habit.USUAL)), "round-zone-yard");
         assertThat(finding.level()).isEqualTo(Finding.Level.STOP);
-        assertThat(finding.sentence()).contains("leaves “yard” (keep in)", "0 photos are taken outside");
+        assertThat(finding.sentence())
+                .contains("leaves “yard” (keep in, from 0.0 m to 200.0 m above ground)", "0 photos are taken outside");
     }
 
     private static Finding zone(BlockPlan plan, String key) {
