@@ -212,15 +212,24 @@ class EveryPageTest {
                         + " && !page.querySelector('#take-proving, #take-progress[data-running=true]')");
     }
 
+    /** A promise is no answer yet for what waits for a function, so this one waits by itself, as long as that would. */
+    private static final String UNTIL = """
+            async path => {
+                const wanted = %s;
+                const end = Date.now() + 180000;
+                while (Date.now() < end) {
+                    const text = await (await fetch(path)).text();
+                    if (wanted(new DOMParser().parseFromString(text, 'text/html'))) return;
+                    await new Promise(done => setTimeout(done, 250));
+                }
+                throw new Error(`${path} never came to what was waited for`);
+            }""";
+
     /** Asks for a page until it is as wanted, and leaves the program time for what is waited for. */
     private void await(String path, String wanted) {
         Page page = browsing.page(1280, 800);
         page.navigate(url() + "/units");
-        page.waitForFunction(
-                "async path => (%s)(new DOMParser().parseFromString(await (await fetch(path)).text(), 'text/html'))"
-                        .formatted(wanted),
-                path,
-                new Page.WaitForFunctionOptions().setPollingInterval(250));
+        page.evaluate(UNTIL.formatted(wanted), path);
         page.context().close();
     }
 
@@ -405,9 +414,18 @@ class EveryPageTest {
             page.waitForFunction("() => window.yalosSheet.sources.contours.getFeatures().length > 0");
             Browsing.awaitSheet(page);
         }
+        page.waitForFunction(TRIED);
         page.screenshot(new Page.ScreenshotOptions().setPath(Path.of("../docs/screenshots/" + name + ".png")));
         page.context().close();
     }
+
+    /** What is in sight is tried by itself; a picture shows what comes of it. */
+    private static final String TRIED = """
+            () => [...document.querySelectorAll('.remedies[hx-get]')].every(remedies => {
+                const box = remedies.getBoundingClientRect();
+                const seen = document.elementFromPoint(box.left + 2, box.top + 2);
+                return !seen || !remedies.contains(seen);
+            })""";
 
     /** The look from anywhere needs graphics. */
     private void space(String path, int width, int height) {
