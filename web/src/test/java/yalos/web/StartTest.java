@@ -55,7 +55,7 @@ class StartTest {
                     .anyMatch(address -> address.matches("/webjars/htmx\\.org/[0-9.]+/dist/htmx\\.min\\.js"))
                     .noneMatch(address -> address.contains("/js/space"));
             assertThat(loaded.stream().map(address -> address.replaceAll("^/parts/[0-9a-f]+", "")))
-                    .contains("/js/app.js", "/js/sheet/sheet.js", "/js/changes.js", "/css/base.css");
+                    .contains("/js/yalos.js", "/css/yalos.css");
             assertThat(loaded).allSatisfy(address -> {
                 HttpResponse<String> answer = visitor.get(address.replaceAll("[?#].*", ""));
                 assertThat(answer.statusCode()).as(address).isEqualTo(200);

@@ -67,8 +67,7 @@ final class SignInFilter extends OncePerRequestFilter {
     private static boolean openToAll(String path) {
         return path.equals("/sign-in")
                 || path.equals("/icon.svg")
-                || path.matches("/parts/[0-9a-f]+/(css|fonts)/[a-z0-9._-]+\\.(css|woff2)")
-                || path.matches("/webjars/bulma/[0-9.]+/css/versions/bulma-no-helpers\\.min\\.css");
+                || path.matches("/parts/[0-9a-f]+/(css|fonts)/[a-z0-9._-]+\\.(css|woff2)");
     }
 
     private Optional<String> byToken(HttpServletRequest request) {

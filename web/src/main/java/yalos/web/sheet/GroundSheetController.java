@@ -1,9 +1,9 @@
 package yalos.web.sheet;
 
 import jakarta.servlet.http.HttpServletRequest;
+import java.time.Duration;
 import java.util.Map;
 import java.util.Optional;
-import java.util.OptionalInt;
 import org.springframework.http.CacheControl;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -12,20 +12,17 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import tools.jackson.databind.json.JsonMapper;
-import yalos.core.block.Outline;
-import yalos.core.geodesy.Bounds;
 import yalos.core.height.HeightPlan;
 import yalos.core.plan.BlockPlan;
 import yalos.core.plan.KnownGround;
 import yalos.core.terrain.HeightGrid;
-import yalos.core.units.UnitKind;
 import yalos.web.block.Blocks;
 import yalos.web.block.PlanDesk;
 import yalos.web.elevation.Pictures;
+import yalos.web.sheet.GroundKeys.Drawn;
 import yalos.web.shell.NotThere;
 import yalos.web.shell.Preferences;
 import yalos.web.store.BlockFacts;
-import yalos.web.store.GroundFacts;
 import yalos.web.work.Order;
 import yalos.web.work.Recent;
 import yalos.web.work.WorkQueue;
@@ -47,6 +44,7 @@ class GroundSheetController {
     private final Map<Drawn, byte[]> contours = Recent.map(MOST_DRAWN);
 
     private final JsonMapper json;
+    private final GroundKeys keys;
 
     GroundSheetController(
             Blocks blocks,
@@ -54,8 +52,10 @@ class GroundSheetController {
             Preferences preferences,
             Pictures pictures,
             WorkQueue queue,
-            JsonMapper json) {
+            JsonMapper json,
+            GroundKeys keys) {
         this.json = json;
+        this.keys = keys;
         this.queue = queue;
         this.pictures = pictures;
         this.blocks = blocks;
@@ -63,13 +63,11 @@ class GroundSheetController {
         this.preferences = preferences;
     }
 
-    /** What the ground under a block looks like follows from its models, its outline, its grid and what is cut out of them; with the unit of heights. */
-    private record Drawn(GroundFacts ground, Outline outline, OptionalInt epsg, Bounds cut, int cells, double unitM) {}
-
-    private static Drawn drawn(BlockFacts facts, HeightGrid grid, double unitM) {
-        Bounds cut = new Bounds(grid.west(), grid.east(), grid.south(), grid.north());
-        int cells = grid.columns() * grid.rows();
-        return new Drawn(facts.ground(), facts.outline(), facts.epsg(), cut, cells, unitM);
+    /** Kept by the browser where it asks for what is drawn now by its name. */
+    private CacheControl kept(Drawn drawn, String of) {
+        return keys.of(drawn).equals(of)
+                ? CacheControl.maxAge(Duration.ofDays(1)).cachePrivate().immutable()
+                : CacheControl.noStore();
     }
 
     private BlockPlan plan(long id) {
@@ -81,13 +79,14 @@ class GroundSheetController {
     }
 
     @GetMapping("/blocks/{id}/relief.png")
-    ResponseEntity<byte[]> relief(@PathVariable long id) {
+    ResponseEntity<byte[]> relief(@PathVariable long id, @RequestParam(defaultValue = "") String of) {
         BlockFacts facts = blocks.open(id).facts();
         HeightGrid grid = ground(desk.needed(facts)).grid();
+        Drawn drawn = keys.drawn(facts, grid);
         return ResponseEntity.ok()
                 .contentType(MediaType.IMAGE_PNG)
-                .cacheControl(CacheControl.noStore())
-                .body(Recent.once(reliefs, drawn(facts, grid, 0), () -> GroundSheet.picture(grid)));
+                .cacheControl(kept(drawn, of))
+                .body(Recent.once(reliefs, drawn, () -> GroundSheet.picture(grid)));
     }
 
     /** The picture that lies under the plan, laid into the job's grid. */
@@ -119,19 +118,19 @@ class GroundSheetController {
     }
 
     @GetMapping("/blocks/{id}/contours.json")
-    ResponseEntity<byte[]> contours(@PathVariable long id) {
+    ResponseEntity<byte[]> contours(@PathVariable long id, @RequestParam(defaultValue = "") String of) {
         BlockFacts facts = blocks.open(id).facts();
         BlockPlan plan = desk.needed(facts);
         HeightGrid grid = ground(plan).grid();
-        double unitM = preferences.units().unit(UnitKind.HEIGHT).size();
+        Drawn drawn = keys.drawn(facts, grid);
         return ResponseEntity.ok()
                 .contentType(MediaType.APPLICATION_JSON)
-                .cacheControl(CacheControl.noStore())
+                .cacheControl(kept(drawn, of))
                 .body(Recent.once(
                         contours,
-                        drawn(facts, grid, unitM),
+                        drawn,
                         () -> json.writeValueAsBytes(
-                                GroundSheet.lines(grid, plan.block().plane(), unitM))));
+                                GroundSheet.lines(grid, plan.block().plane(), drawn.heightUnitM()))));
     }
 
     /** The section of a strip by its number, or of the whole path for 0. */

@@ -2,7 +2,6 @@ package yalos.web.sheet;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import org.springframework.http.CacheControl;
@@ -15,7 +14,6 @@ import yalos.core.block.LocalPlane;
 import yalos.core.geodesy.Grid;
 import yalos.core.geodesy.LonLat;
 import yalos.core.plan.BlockPlan;
-import yalos.core.plan.KnownGround;
 import yalos.core.trial.LineSpeeds;
 import yalos.core.units.UnitChoice;
 import yalos.core.units.UnitKind;
@@ -36,8 +34,11 @@ class SheetController implements SheetSource {
     private final Preferences preferences;
     private final MapShelf maps;
     private final JsonMapper json;
+    private final GroundKeys keys;
 
-    SheetController(Blocks blocks, PlanDesk desk, Preferences preferences, MapShelf maps, JsonMapper json) {
+    SheetController(
+            Blocks blocks, PlanDesk desk, Preferences preferences, MapShelf maps, JsonMapper json, GroundKeys keys) {
+        this.keys = keys;
         this.json = json;
         this.maps = maps;
         this.blocks = blocks;
@@ -154,7 +155,8 @@ class SheetController implements SheetSource {
                 ruler,
                 plan.flatMap(BlockPlan::overGround)
                         .map(over -> new GroundExtent(
-                                over.grid().extent(plan.get().block().plane()), groundKey(facts, over)))
+                                over.grid().extent(plan.get().block().plane()),
+                                keys.of(keys.drawn(facts, over.grid()))))
                         .orElse(null),
                 plan.filter(p -> p.heights().isPresent())
                         .map(p -> stationHeights(p, units))
@@ -211,17 +213,6 @@ class SheetController implements SheetSource {
     }
 
     /** Changes when the picture of the ground does. */
-    private static String groundKey(BlockFacts facts, KnownGround over) {
-        return Integer.toHexString(Objects.hash(
-                facts.ground().models(),
-                facts.ground().spanM(),
-                facts.epsg(),
-                over.grid().west(),
-                over.grid().columns(),
-                over.grid().rows(),
-                facts.outline()));
-    }
-
     /** Heights of the stations above the geoid, in the operator's unit. */
     private static double[] stationHeights(BlockPlan plan, UnitChoice units) {
         return plan.flight().exposures().stream()

@@ -1,7 +1,6 @@
 package yalos.web.shell;
 
 import jakarta.servlet.http.HttpServletRequest;
-import java.util.List;
 import org.springframework.web.bind.annotation.ControllerAdvice;
 import org.springframework.web.bind.annotation.ModelAttribute;
 import yalos.core.units.UnitChoice;
@@ -14,8 +13,6 @@ class FrameAdvice {
     private final Preferences preferences;
 
     private final Disk disk;
-
-    private final List<String> modules = Scripts.modules();
 
     FrameAdvice(Preferences preferences, Disk disk) {
         this.disk = disk;
@@ -34,12 +31,6 @@ class FrameAdvice {
         Frame(String look, String units, String unitsSent, String path, String trouble) {
             this(look, units, unitsSent, path, Person.present(), trouble);
         }
-    }
-
-    /** Scripts of every page. */
-    @ModelAttribute("modules")
-    List<String> modules() {
-        return modules;
     }
 
     @ModelAttribute("frame")

@@ -19,7 +19,7 @@ import org.springframework.web.servlet.config.annotation.ResourceHandlerRegistry
 import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
 
 /**
- * Our styles, scripts and fonts under an address that changes with what is in them, {@code /parts/}version{@code /js/app.js}: browsers keep them and
+ * Our styles, scripts and fonts under an address that changes with what is in them, {@code /parts/}version{@code /js/yalos.js}: browsers keep them and
  * never ask whether they have changed. What a script or style names beside itself lies under the same address. Libraries have their version in their
  * address already.
  */
@@ -54,15 +54,9 @@ class StaticFiles implements WebMvcConfigurer {
                 .resourceChain(true);
     }
 
-    /** The addresses without version of our files of a kind, {@code js} with all its folders for instance. */
-    static List<String> all(String kind) {
-        return files(kind + "/").stream().map(StaticFiles::name).toList();
-    }
-
-    private static List<Resource> files(String folder) {
+    private static List<Resource> files() {
         try {
-            Resource[] found =
-                    new PathMatchingResourcePatternResolver().getResources("classpath:" + FOLDER + folder + "**/*.*");
+            Resource[] found = new PathMatchingResourcePatternResolver().getResources("classpath:" + FOLDER + "**/*.*");
             return Arrays.stream(found)
                     .sorted(Comparator.comparing(StaticFiles::name))
                     .toList();
@@ -84,7 +78,7 @@ class StaticFiles implements WebMvcConfigurer {
     private static String version() {
         try {
             MessageDigest sum = MessageDigest.getInstance("SHA-256");
-            for (Resource file : files("")) {
+            for (Resource file : files()) {
                 sum.update(name(file).getBytes(StandardCharsets.UTF_8));
                 try (InputStream bytes = file.getInputStream()) {
                     sum.update(bytes.readAllBytes());

@@ -54,7 +54,7 @@ class RewritingTest extends OnTheDemo {
         return page.evaluate(
                 REWRITE.formatted(meanwhile, asked),
                 Map.of(
-                        "module", app.replace("app.js", "rewriting.js"),
+                        "module", app.replace("yalos.js", "rewriting.js"),
                         "shown", shown,
                         "written", written,
                         "how", how,

@@ -39,6 +39,7 @@ import yalos.web.Visitor;
 @ExtendWith(RunningYalos.class)
 class GroundAndProofTest {
     private static final String CORNERS = "565250 5262250\n565500 5262250\n565500 5262550\n565250 5262550";
+    private static final Pattern GROUND_KEY = Pattern.compile("\"ground\":\\{[^}]*\"key\":\"([^\"]+)\"");
     private static int made;
 
     @TempDir
@@ -87,6 +88,33 @@ class GroundAndProofTest {
             state = visitor.get("/blocks/" + block + "/proof/state").body();
         }
         assertThat(state).as("the proof ended well").contains("data-done=\"true\"");
+    }
+
+    private String groundKey() {
+        Matcher found = GROUND_KEY.matcher(
+                visitor.get("/blocks/" + block + "/sheet.json").body());
+        assertThat(found.find()).isTrue();
+        return found.group(1);
+    }
+
+    /** A browser keeps what the ground looks like, and never shows it for another ground. */
+    @ParameterizedTest
+    @ValueSource(strings = {"relief.png", "contours.json"})
+    void whatTheGroundLooksLikeIsKeptUnderItsNameAlone(String drawn) {
+        bring(Reference.bytes("coverage_dem_utm.tif"), "coverage_dem_utm.tif", "epsg", "");
+        String key = groundKey();
+        String path = "/blocks/" + block + "/" + drawn;
+        assertThat(kept(path + "?of=" + key)).contains("max-age", "private", "immutable");
+        assertThat(kept(path)).as("without a name").isEqualTo("no-store");
+        visitor.post("/units", "HEIGHT", "FOOT", "back", "/");
+        assertThat(groundKey()).as("heights are written in feet").isNotEqualTo(key);
+        assertThat(kept(path + "?of=" + key)).as("a name of before").isEqualTo("no-store");
+        visitor.post("/units", "HEIGHT", "METRE", "back", "/");
+        assertThat(groundKey()).as("the same as before").isEqualTo(key);
+    }
+
+    private String kept(String path) {
+        return visitor.get(path).headers().firstValue("Cache-Control").orElseThrow();
     }
 
     @ParameterizedTest
