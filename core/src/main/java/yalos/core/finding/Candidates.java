@@ -29,6 +29,9 @@ final class Candidates {
     /** About the way between two photos. */
     private static final double SLOPE_OVER_M = 20;
 
+    /** A change of scale to less than this share of the present one is taken in steps. */
+    private static final double FAR = 0.7;
+
     private static final int MOST_MARGIN = 3;
     private static final double DENSEST = 0.92;
 
@@ -63,6 +66,8 @@ final class Candidates {
             case HIDDEN_SIDE -> join(denserSide(), denserForward(), List.of());
             case LOW_GROUND -> join(follow(), finer(), lower());
             case RAISED_PATH -> join(slower(), alongContours(), lower());
+            case KEPT_ABOVE -> join(alongContours(), lower(), List.of());
+            case FALLS_AWAY -> lower();
         };
     }
 
@@ -117,12 +122,16 @@ final class Candidates {
         return remedies;
     }
 
-    /** Shares of the present scale: what the coarsest ground asks for, and a little and clearly finer. */
+    /**
+     * Shares of the present scale: what the coarsest ground asks for, and a little and clearly finer; and where that is far from the present one, steps on
+     * the way to it, since below a cliff the last of the ground may never be had.
+     */
     private Stream<Double> shares() {
         double asked = plan.askedGsdM().orElse(Double.NaN) * Judgement.GSD_TOLERANCE;
         double needed = asked / judgement.coarsestM();
         double first = needed < 0.97 ? needed : 0.92;
-        return Stream.of(first, first * 0.95, first * 0.85);
+        Stream<Double> steps = first < FAR ? Stream.of(Math.sqrt(Math.sqrt(first)), Math.sqrt(first)) : Stream.of();
+        return Stream.concat(Stream.of(first, first * 0.95, first * 0.85), steps);
     }
 
     /** What the aircraft can do better without a link in flight, or points on the ground. */
@@ -149,7 +158,7 @@ final class Candidates {
                 .stream()
                 .flatMap(gsd -> Stream.of(gsd, gsd * 0.9, gsd * 0.8))
                 .map(gsd -> found.down(UnitKind.GSD, gsd, 0.05))
-                .map(gsd -> found.remedy("GSD " + found.text(GSD, gsd), GSD, gsd))
+                .map(this::gsd)
                 .toList();
     }
 
@@ -158,20 +167,27 @@ final class Candidates {
     }
 
     private List<Remedy> finer() {
-        return shares().map(share -> {
-                    double gsd = found.down(UnitKind.GSD, plan.design().scale().gsdM() * share, 0.05);
-                    return found.remedy("GSD " + found.text(GSD, gsd), GSD, gsd);
-                })
+        return shares().map(share ->
+                        gsd(found.down(UnitKind.GSD, plan.design().scale().gsdM() * share, 0.05)))
                 .toList();
+    }
+
+    private Remedy gsd(double gsd) {
+        return finer("GSD " + found.text(GSD, gsd), GSD, gsd);
     }
 
     private List<Remedy> lower() {
         return shares().map(share -> {
                     double height =
                             found.down(UnitKind.HEIGHT, plan.design().scale().heightM() * share, 1);
-                    return found.remedy("Fly at " + found.height(height), HEIGHT, height);
+                    return finer("Fly at " + found.height(height), HEIGHT, height);
                 })
                 .toList();
+    }
+
+    private Remedy finer(String label, Quantity scale, double si) {
+        return new Remedy(label, new Remedy.Finer((Remedy.Pin)
+                found.remedy(label, scale, si).change()));
     }
 
     /** At half the speed the same climb is twice as steep. */

@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import yalos.core.brief.Brief;
 import yalos.core.plan.BlockPlan;
 import yalos.core.units.UnitChoice;
@@ -19,6 +20,8 @@ import yalos.core.units.UnitChoice;
 public final class Mends {
     /** Share of the block that must be won for a remedy that does not cure to be worth showing. */
     private static final double WORTH_WINNING = 0.01;
+
+    private static final double WORTH_HALF = 0.5;
 
     private final Case one;
     private final UnitChoice units;
@@ -39,7 +42,8 @@ public final class Mends {
     public record Mend(Remedy remedy, boolean cures, double share, double minutes, int sets) {}
 
     /**
-     * The mends of a finding: those that cure, the quickest first; where none does those that help, the best first; empty when nothing
+     * The mends of a finding: those that cure, the quickest first; where none does those that help, the best of each kind of change and what
+     * helps half as much in less than half of its time; empty when nothing
      * would do.
      *
      * @param said all that is found about the case
@@ -57,22 +61,39 @@ public final class Mends {
         return best(mends);
     }
 
-    /** Of each kind of change the quickest that cures; where none cures, of each kind the one that helps most. */
-    private static List<Mend> best(List<Mend> mends) {
+    /** Of each kind of change the quickest that cures; where none cures, of each kind what is worth its time. */
+    private List<Mend> best(List<Mend> mends) {
         boolean cured = mends.stream().anyMatch(Mend::cures);
         Comparator<Mend> better = cured
                 ? Comparator.comparingDouble(Mend::minutes)
                 : Comparator.comparingDouble(Mend::share).reversed();
-        Map<Object, Mend> byKind = new LinkedHashMap<>();
-        mends.stream()
+        Map<Object, List<Mend>> byKind = mends.stream()
                 .filter(mend -> mend.cures() == cured)
                 .sorted(better)
-                .forEach(mend -> byKind.putIfAbsent(kind(mend.remedy().change()), mend));
-        return List.copyOf(byKind.values());
+                .collect(Collectors.groupingBy(
+                        mend -> kind(mend.remedy().change()), LinkedHashMap::new, Collectors.toList()));
+        return byKind.values().stream()
+                .flatMap(alike -> cured ? Stream.of(alike.get(0)) : worthTheirTime(alike))
+                .toList();
+    }
+
+    /** What helps most, and before it what wins half as much in less than half of the time: below a cliff the last tenth may cost hours. */
+    private Stream<Mend> worthTheirTime(List<Mend> alike) {
+        Mend most = alike.get(0);
+        Optional<Mend> cheaper = alike.stream()
+                .filter(mend -> won(mend) >= won(most) * WORTH_HALF && mend.minutes() < most.minutes() * WORTH_HALF)
+                .min(Comparator.comparingDouble(Mend::minutes));
+        return Stream.concat(cheaper.stream(), Stream.of(most));
+    }
+
+    private double won(Mend mend) {
+        return mend.share() - one.judgement().share();
     }
 
     private static Object kind(Remedy.Change change) {
-        return change instanceof Remedy.Pin pin ? pin.quantity() : change;
+        return change instanceof Remedy.Pin pin
+                ? pin.quantity()
+                : change instanceof Remedy.Finer finer ? finer.pin().quantity() : change;
     }
 
     private Optional<Mend> tried(Finding finding, Remedy remedy, Set<String> stopsBefore) {

@@ -14,10 +14,13 @@ import yalos.core.units.Measure;
 public record Remedy(String label, Change change) {
 
     /** What a press changes. */
-    public sealed interface Change permits Pin, Unpin, Heights, Span, Known {}
+    public sealed interface Change permits Pin, Finer, Unpin, Heights, Span, Known {}
 
     /** A figure of the ledger is pinned. */
     public record Pin(Quantity quantity, Measure value) implements Change {}
+
+    /** A height or GSD is pinned so that the ground is seen finer: the GSD that was asked for by its pin is asked for still. */
+    public record Finer(Pin pin) implements Change {}
 
     /** A figure of the ledger is let go. */
     public record Unpin(Quantity quantity) implements Change {}

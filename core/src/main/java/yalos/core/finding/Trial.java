@@ -23,6 +23,10 @@ final class Trial {
         if (change instanceof Remedy.Pin pin) {
             return Optional.of(request.with(request.pins().pinned(pin.quantity(), pin.value())));
         }
+        if (change instanceof Remedy.Finer finer) {
+            return Optional.of(request.with(request.pins()
+                    .pinnedFiner(finer.pin().quantity(), finer.pin().value())));
+        }
         if (change instanceof Remedy.Unpin unpin) {
             return request.pins().released(unpin.quantity()).map(request::with);
         }

@@ -34,6 +34,7 @@ public final class HeightPlan {
     private final Flight flight;
     private final List<LegSection> sections;
     private final Optional<RaisedWays> raisedWays;
+    private final double[][] heldUpM;
 
     /**
      * Ways between lines that rise over the straight line between their ends to clear what lies below.
@@ -71,6 +72,7 @@ public final class HeightPlan {
         this.flight = level.over(path);
         this.sections = List.copyOf(path.sections(flight));
         this.raisedWays = path.raisedWays();
+        this.heldUpM = path.heldUpM();
     }
 
     /**
@@ -214,6 +216,20 @@ public final class HeightPlan {
     /** Height of a photo above the ground straight below it, in metres; not a number where that is not known. */
     public double aboveGroundM(Exposure exposure) {
         return exposure.upM() - grid.at(exposure.pose().eastM(), exposure.pose().northM());
+    }
+
+    /**
+     * How much higher a photo is taken than the ground asks for, because the aircraft climbs and sinks no more steeply at its speed, in metres; 0 where
+     * no ground is followed.
+     */
+    public double heldUpM(Exposure photo) {
+        double[] held = photo.line() > 0 ? heldUpM[photo.line() - 1] : null;
+        if (held == null) {
+            return 0;
+        }
+        Line line = flight.line(photo.line());
+        double along = line.lengthM() == 0 ? 0 : line.from().distanceM(photo.point()) / line.lengthM();
+        return held[(int) Math.round(Math.min(1, along) * (held.length - 1))];
     }
 
     /** Least, mean and greatest height of the photos above the ground straight below. */

@@ -32,6 +32,7 @@ final class PathOverGround implements Heights {
     private final double takeOffM;
     private final Aircraft aircraft;
     private final Beneath[] beneathLines;
+    private final double[][] heldUpM;
     private final Deque<Beneath> beneathWays = new ArrayDeque<>();
     private Optional<HeightPlan.RaisedWays> raisedWays = Optional.empty();
 
@@ -53,6 +54,7 @@ final class PathOverGround implements Heights {
         this.takeOffM = takeOffM;
         this.aircraft = aircraft;
         this.beneathLines = new Beneath[lines];
+        this.heldUpM = new double[lines][];
     }
 
     /** Long sections of all ways in the order flown, once the flight is laid. */
@@ -71,6 +73,14 @@ final class PathOverGround implements Heights {
         return raisedWays;
     }
 
+    /**
+     * How much higher the lines lie, at even steps, because the aircraft climbs and sinks no more steeply at its speed, in the order of their numbers;
+     * nothing for lines that follow no ground.
+     */
+    double[][] heldUpM() {
+        return heldUpM;
+    }
+
     @Override
     public double takeOffUpM() {
         return takeOffM;
@@ -82,7 +92,7 @@ final class PathOverGround implements Heights {
         Beneath beneath = beneath(line);
         beneathLines[line.number() - 1] = beneath;
         return switch (choice.reference()) {
-            case FOLLOW -> followed(beneath, line.speedMps(), above(line));
+            case FOLLOW -> followed(beneath, line);
             case STEPPED -> level(beneath, steppedM(beneath, above(line)));
             case GEOID -> level(beneath, levelM() + above(line));
             case TAKE_OFF -> level(beneath, takeOffM + above(line));
@@ -153,8 +163,9 @@ final class PathOverGround implements Heights {
     }
 
     /** The ground is followed; what stands on it is cleared, not followed. Each run of known ground by itself. */
-    private double[] followed(Beneath beneath, double speedMps, double aboveM) {
+    private double[] followed(Beneath beneath, Line line) {
         double[] path = new double[beneath.highM().length];
+        double[] held = new double[path.length];
         for (int from = 0, to; from < path.length; from = to) {
             boolean known = !Double.isNaN(beneath.highM()[from]);
             to = from + 1;
@@ -162,21 +173,33 @@ final class PathOverGround implements Heights {
                 to++;
             }
             if (known) {
-                double[] run = followed(beneath, from, to, beneath.stepM() / speedMps, aboveM);
-                System.arraycopy(run, 0, path, from, run.length);
+                double[] wanted = wanted(beneath, from, to, above(line));
+                double[] able = able(wanted, beneath.stepM() / line.speedMps());
+                for (int i = from; i < to; i++) {
+                    path[i] = able[i - from];
+                    held[i] = able[i - from] - wanted[i - from];
+                }
             } else {
                 Arrays.fill(path, from, to, Double.NaN);
             }
         }
+        heldUpM[line.number() - 1] = held;
         return path;
     }
 
-    private double[] followed(Beneath beneath, int from, int to, double stepS, double aboveM) {
+    /** The height above the evened ground, and the clearance. */
+    private double[] wanted(Beneath beneath, int from, int to, double aboveM) {
         double[] path =
                 Slopes.evened(Arrays.copyOfRange(beneath.highM(), from, to), choice.smoothingM() / beneath.stepM());
         for (int i = 0; i < path.length; i++) {
             path[i] = Math.max(path[i] + aboveM, beneath.topM()[from + i] + choice.keptM());
         }
+        return path;
+    }
+
+    /** The path that the aircraft can fly: nowhere below the one wanted. */
+    private double[] able(double[] wanted, double stepS) {
+        double[] path = wanted.clone();
         double[] climb = new double[path.length];
         double[] sink = new double[path.length];
         Arrays.fill(climb, aircraft.climbMps() * stepS);

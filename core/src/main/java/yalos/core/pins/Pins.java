@@ -64,6 +64,12 @@ public final class Pins {
         return remembering(quantity, decided(quantity, value));
     }
 
+    /** The pins after a height or GSD was pinned as a way to what is asked for: a GSD that was pinned, and asked for by that, is asked for still. */
+    public Pins pinnedFiner(Quantity quantity, Measure value) {
+        Optional<Measure> asked = has(Quantity.BRIEF_GSD) ? Optional.empty() : of(Quantity.GSD);
+        return asked.map(gsd -> with(Quantity.BRIEF_GSD, gsd)).orElse(this).pinned(quantity, value);
+    }
+
     /** The pins after one was set, with what it pushed out; a pin that was there already keeps what it had pushed out before. */
     private Pins remembering(Quantity latest, Pins after) {
         Map<Quantity, Map<Quantity, Measure>> remembered = new EnumMap<>(Quantity.class);

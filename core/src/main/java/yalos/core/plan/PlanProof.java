@@ -149,12 +149,14 @@ public final class PlanProof {
 
     /** What the pins and the brief ask of every cell, and whether it is given. */
     public Judgement judged(GroundProof proof, Positioning wanted, Accuracy accuracy) {
-        boolean followed = heights.filter(known -> known.choice().reference() == HeightReference.FOLLOW)
-                .isPresent();
+        Judgement.Far far = heights.filter(known -> known.choice().reference() == HeightReference.FOLLOW)
+                .<Judgement.Far>map(followed ->
+                        new FarFromPath(followed, plan.design().scale().gsdM())::why)
+                .orElse(Judgement.Far.LEVEL);
         return new Judgement(
                 proof,
                 asked(accuracy),
-                new Judgement.Flown(plan.design().scale().gsdM(), followed, able(plan, wanted)));
+                new Judgement.Flown(plan.design().scale().gsdM(), far, able(plan, wanted)));
     }
 
     private Judgement.Asked asked(Accuracy accuracy) {

@@ -1,14 +1,21 @@
 package yalos.core.proof;
 
+import static java.util.stream.Collectors.counting;
+
 import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.Comparator;
 import java.util.Deque;
+import java.util.EnumMap;
 import java.util.EnumSet;
 import java.util.List;
+import java.util.Map;
 import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.function.DoubleUnaryOperator;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import yalos.core.geodesy.PlanePoint;
 import yalos.core.kit.Positioning;
@@ -28,6 +35,8 @@ public final class Judgement {
     private static final double LEAST_SPOT_M2 = 4;
 
     private static final double LEAST_SPOT = 0.0002;
+    /** So many cells of a piece are asked why it is far. */
+    private static final int CELLS_ASKED = 25;
     /** A GSD so many times the one asked for still counts as enough (common practice: the scale within a tenth). */
     public static final double GSD_TOLERANCE = 1.1;
     /** Ground nearer to the photos than this share of the usual depth counts as high, farther as low. */
@@ -85,10 +94,10 @@ public final class Judgement {
      * What the judged photos are known by.
      *
      * @param gsdM planned, to tell high ground from low
-     * @param followed whether the path follows the ground: ground that is too far from it is then steep, not low
+     * @param far why ground is farther from the photos than planned
      * @param positioning how the cameras' positions are known
      */
-    public record Flown(double gsdM, boolean followed, Positioning positioning) {
+    public record Flown(double gsdM, Far far, Positioning positioning) {
         /** What heights are good to at best where photos have a GSD; a little more is allowed, as of every GSD. */
         double heightAtBestM(double seenGsdM) {
             return RuleOfThumb.heightM(seenGsdM / GSD_TOLERANCE, positioning);
@@ -97,6 +106,19 @@ public final class Judgement {
         double positionAtBestM(double seenGsdM) {
             return RuleOfThumb.positionM(seenGsdM / GSD_TOLERANCE, positioning);
         }
+    }
+
+    /** Why a place is seen from farther off than planned. */
+    @FunctionalInterface
+    public interface Far {
+        /** A level path: what lies low is far from it. */
+        Far LEVEL = (place, gsdM) -> WeakGround.Cause.LOW_GROUND;
+
+        /**
+         * @param place in the block's plane
+         * @param gsdM with which it is seen
+         */
+        WeakGround.Cause why(PlanePoint place, double gsdM);
     }
 
     /** Holds a proof, which knows the {@linkplain Asked#layers() layers asked for}, against what is asked. */
@@ -182,14 +204,11 @@ public final class Judgement {
 
     /** The GSD of the ground that is seen worst, each place by the mean of its photos, in metres; not a number where nothing is seen. */
     public double coarsestM() {
-        double coarsest = Double.NaN;
-        for (int at = 0; at < cells.length; at++) {
-            double gsd = gsdM[at];
-            if (at(at).known() && !Double.isNaN(gsd) && !(gsd <= coarsest)) {
-                coarsest = gsd;
-            }
-        }
-        return coarsest;
+        return IntStream.range(0, cells.length)
+                .filter(at -> at(at).known() && !Float.isNaN(gsdM[at]))
+                .mapToDouble(at -> gsdM[at])
+                .max()
+                .orElse(Double.NaN);
     }
 
     /** Expected accuracy of heights that half of the known block reaches, in metres; empty where it was not asked for. */
@@ -266,8 +285,7 @@ public final class Judgement {
     public PlanePoint anyPlace(Adequacy judged) {
         for (int at = 0; at < cells.length; at++) {
             if (at(at) == judged) {
-                return new PlanePoint(
-                        proof.grid().x(at % proof.columns()), proof.grid().y(at / proof.columns()));
+                return place(at);
             }
         }
         throw new IllegalArgumentException("no cell is judged " + judged);
@@ -280,51 +298,73 @@ public final class Judgement {
 
     private List<WeakGround> largestSpots() {
         boolean[] done = new boolean[cells.length];
-        List<WeakGround> found = new ArrayList<>();
+        List<Piece> found = new ArrayList<>();
         for (int at = 0; at < cells.length; at++) {
             if (weak(at) && !done[at]) {
-                found.add(spot(at, done));
+                found.add(piece(at, done));
             }
         }
-        found.sort(Comparator.comparingDouble(WeakGround::areaM2).reversed());
+        found.sort(Comparator.comparingInt(Piece::size).reversed());
         double least = Math.max(LEAST_SPOT_M2, LEAST_SPOT * proof.asked() * cellM2());
         int listed = 0;
-        while (listed < Math.min(MOST_SPOTS, found.size()) && found.get(listed).areaM2() >= least) {
+        while (listed < Math.min(MOST_SPOTS, found.size()) && found.get(listed).size() * cellM2() >= least) {
             listed++;
         }
-        List<WeakGround> left = found.subList(listed, found.size());
-        specks = new Specks(
-                left.size(), left.stream().mapToDouble(WeakGround::areaM2).sum());
-        return List.copyOf(found.subList(0, listed));
+        List<Piece> left = found.subList(listed, found.size());
+        specks = new Specks(left.size(), left.stream().mapToInt(Piece::size).sum() * cellM2());
+        return found.subList(0, listed).stream().map(this::spot).toList();
     }
 
     private double cellM2() {
         return proof.grid().cellX() * proof.grid().cellY();
     }
 
-    /** Cells that lack the same, joined where no more than a cell lies between. */
-    private WeakGround spot(int start, boolean[] done) {
-        int columns = proof.columns();
+    /**
+     * Cells that lack the same, joined where no more than a cell lies between.
+     *
+     * @param edge whether the block ends next to one of them
+     * @param worst the cell that has least of what they lack
+     */
+    private record Piece(Adequacy lack, int[] cells, boolean edge, int worst) {
+        int size() {
+            return cells.length;
+        }
+    }
+
+    private Piece piece(int start, boolean[] done) {
         Deque<Integer> open = new ArrayDeque<>(List.of(start));
         done[start] = true;
+        Adequacy lack = at(start);
         List<Integer> found = new ArrayList<>();
         boolean edge = false;
         int worst = start;
         while (!open.isEmpty()) {
             int at = open.pop();
             found.add(at);
-            worst = proof.counts()[at] < proof.counts()[worst] ? at : worst;
+            worst = worse(lack, at, worst) ? at : worst;
             edge |= reached(at, cells[start], done, open);
         }
         edge &= found.size() < proof.asked() * NEARLY_ALL;
-        double area = found.size() * cellM2();
+        return new Piece(lack, found.stream().mapToInt(Integer::intValue).toArray(), edge, worst);
+    }
+
+    private boolean worse(Adequacy lack, int at, int other) {
+        return lack == Adequacy.TOO_COARSE ? gsdM[at] > gsdM[other] : proof.counts()[at] < proof.counts()[other];
+    }
+
+    private WeakGround spot(Piece piece) {
+        PlanePoint worst = place(piece.worst());
         return new WeakGround(
-                cause(Adequacy.values()[cells[start]], edge, worst),
-                area,
-                proof.grid().x(worst % columns),
-                proof.grid().y(worst / columns),
-                proof.counts()[worst],
-                found.stream().mapToInt(Integer::intValue).toArray());
+                cause(piece),
+                piece.size() * cellM2(),
+                worst.xM(),
+                worst.yM(),
+                proof.counts()[piece.worst()],
+                piece.cells());
+    }
+
+    private PlanePoint place(int at) {
+        return new PlanePoint(proof.grid().x(at % proof.columns()), proof.grid().y(at / proof.columns()));
     }
 
     /** Enters what lacks the same within two cells; answers whether the block ends next to the cell. */
@@ -353,7 +393,7 @@ public final class Judgement {
      * @param atBestM what a GSD gives at best
      */
     private WeakGround.Cause notGoodEnough(
-            boolean edge, int worst, OptionalDouble asked, double photosM, DoubleUnaryOperator atBestM) {
+            Piece piece, OptionalDouble asked, double photosM, DoubleUnaryOperator atBestM) {
         double most = asked.orElse(Double.POSITIVE_INFINITY);
         if (photosM > most) {
             return WeakGround.Cause.UNSURE_PHOTOS;
@@ -361,31 +401,37 @@ public final class Judgement {
         if (atBestM.applyAsDouble(flown.gsdM()) > most) {
             return WeakGround.Cause.LARGE_PIXELS;
         }
-        if (atBestM.applyAsDouble(gsdM[worst]) > most) {
-            return tooFar();
+        if (atBestM.applyAsDouble(gsdM[piece.worst()]) > most) {
+            return tooFar(piece);
         }
-        return edge ? WeakGround.Cause.EDGE : WeakGround.Cause.WEAK_RAYS;
+        return piece.edge() ? WeakGround.Cause.EDGE : WeakGround.Cause.WEAK_RAYS;
     }
 
-    /** Why photos are coarser in a place than they were planned. */
-    private WeakGround.Cause tooFar() {
-        return flown.followed() ? WeakGround.Cause.RAISED_PATH : WeakGround.Cause.LOW_GROUND;
+    /** Why photos are coarser in a place than they were planned: what is said of most of its cells, by some of them. */
+    private WeakGround.Cause tooFar(Piece piece) {
+        int step = Math.max(1, piece.size() / CELLS_ASKED);
+        Map<WeakGround.Cause, Long> said = IntStream.iterate(0, i -> i < piece.size(), i -> i + step)
+                .map(i -> piece.cells()[i])
+                .mapToObj(at -> flown.far().why(place(at), gsdM[at]))
+                .collect(Collectors.groupingBy(
+                        Function.identity(), () -> new EnumMap<>(WeakGround.Cause.class), counting()));
+        return Collections.max(said.entrySet(), Map.Entry.comparingByValue()).getKey();
     }
 
-    private WeakGround.Cause cause(Adequacy lack, boolean edge, int worst) {
-        return switch (lack) {
+    private WeakGround.Cause cause(Piece piece) {
+        return switch (piece.lack()) {
             case HIDDEN -> WeakGround.Cause.HIDDEN_SIDE;
-            case TOO_COARSE -> tooFar();
+            case TOO_COARSE -> tooFar(piece);
             case LOW_OVERLAP -> WeakGround.Cause.HIGH_GROUND;
             case INACCURATE ->
-                notGoodEnough(
-                        edge, worst, asked.heightSigmaM(), flown.positioning().verticalM(), flown::heightAtBestM);
+                notGoodEnough(piece, asked.heightSigmaM(), flown.positioning().verticalM(), flown::heightAtBestM);
             case OFF ->
-                notGoodEnough(
-                        edge, worst, asked.positionSigmaM(), flown.positioning().horizontalM(), flown::positionAtBestM);
+                notGoodEnough(piece, asked.positionSigmaM(), flown.positioning().horizontalM(), flown::positionAtBestM);
             default -> {
-                boolean high = proof.gsdBestM()[worst] < flown.gsdM() * NEARER;
-                yield edge ? WeakGround.Cause.EDGE : high ? WeakGround.Cause.HIGH_GROUND : WeakGround.Cause.GAPS;
+                boolean high = proof.gsdBestM()[piece.worst()] < flown.gsdM() * NEARER;
+                yield piece.edge()
+                        ? WeakGround.Cause.EDGE
+                        : high ? WeakGround.Cause.HIGH_GROUND : WeakGround.Cause.GAPS;
             }
         };
     }

@@ -49,6 +49,8 @@ public record WeakGround(Cause cause, double areaM2, double x, double y, int lea
         HIDDEN_SIDE("a steep side, hidden behind ground that stands before it"),
         LOW_GROUND("low ground: the aircraft is farther, pixels are larger"),
         RAISED_PATH("steep ground: the aircraft climbs and sinks too slowly at this speed to stay near it"),
+        KEPT_ABOVE("steep ground: the path keeps its height above the highest of it, evened out"),
+        FALLS_AWAY("steep ground: photos taken over higher ground see it from farther off"),
         UNSURE_PHOTOS("the positions of the photos are not known that well"),
         LARGE_PIXELS("pixels too large: heights come out no better than 1.5 GSD, positions no better than one"),
         WEAK_RAYS("rays too few or too alike to fix the height");

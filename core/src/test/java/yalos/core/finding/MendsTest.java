@@ -24,6 +24,7 @@ import yalos.core.plan.BlockPlan;
 import yalos.core.plan.GroundRequest;
 import yalos.core.plan.PlanRequest;
 import yalos.core.proof.Adequacy;
+import yalos.core.proof.Judgement;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
 import yalos.core.units.UnitChoice;
@@ -54,6 +55,11 @@ class MendsTest {
         return Mends.of(one, Findings.of(one, UnitChoice.METRIC), finding, UnitChoice.METRIC);
     }
 
+    private static Remedy.Pin pin(Remedy remedy) {
+        return remedy.change() instanceof Remedy.Finer finer ? finer.pin() : (Remedy.Pin) remedy.change();
+    }
+
+    private static final Pins ALONG = Pins.ofGsd(2).with(Quantity.DIRECTION, Measure.of(0, Unit.DEGREE));
     private static final Pins ACROSS = Pins.ofGsd(2).with(Quantity.DIRECTION, Measure.of(90, Unit.DEGREE));
 
     /** What coarse ground comes from is the climb limit, and what cures it is said to: each by its own plan. */
@@ -65,10 +71,7 @@ class MendsTest {
         List<Mends.Mend> mends = mends(one, coarse);
         assertThat(mends).isNotEmpty();
         for (Mends.Mend mend : mends) {
-            Remedy.Pin pin = (Remedy.Pin) mend.remedy().change();
-            PlanRequest request = one.plan().request();
-            Case after = judged(request.with(request.pins().pinned(pin.quantity(), pin.value()))
-                    .plan());
+            Case after = judged(Trial.of(one.plan(), mend.remedy().change()).orElseThrow());
             assertThat(finding(after, "too-coarse").isEmpty())
                     .as(mend.remedy().label())
                     .isEqualTo(mend.cures());
@@ -77,6 +80,49 @@ class MendsTest {
                     .isCloseTo(mend.minutes() * 60, Offset.offset(1e-6));
             assertThat(stops(after)).isSubsetOf(stops(one));
         }
+    }
+
+    /** A plane that falls to the west, flown along its contours: nothing climbs, so neither climb nor speed is to blame, and no speed mends it. */
+    @Test
+    void aSlopeFlownAlongItsContoursIsNotBlamedOnTheClimb() {
+        Case one = judged(over((x, y) -> 300 + 0.6 * x, HeightChoice.USUAL, ALONG));
+        Finding coarse = finding(one, "too-coarse").orElseThrow();
+        assertThat(coarse.sentence()).contains("steep ground").doesNotContain("climbs and sinks too slowly");
+        PlanRequest request = one.plan().request();
+        double slowly = judged(request.with(request.pins().pinned(Quantity.SPEED, Measure.of(2, Unit.METRE_PER_SECOND)))
+                        .plan())
+                .judgement()
+                .share();
+        assertThat(slowly).as("slower").isCloseTo(one.judgement().share(), Offset.offset(0.01));
+        List<Mends.Mend> mends = mends(one, coarse);
+        assertThat(mends).isNotEmpty().allMatch(Mends.Mend::cures);
+        assertThat(mends).extracting(mend -> pin(mend.remedy()).quantity()).containsOnly(Quantity.HEIGHT);
+    }
+
+    /** A GSD that is asked for by its pin alone is not forgotten by the remedy that brings the aircraft nearer: it would cure by asking for nothing. */
+    @Test
+    void aRemedyDoesNotForgetWhatIsAskedFor() {
+        Case one = judged(over((x, y) -> 300 + 0.6 * x, HeightChoice.USUAL, ALONG));
+        for (Mends.Mend mend : mends(one, finding(one, "too-coarse").orElseThrow())) {
+            BlockPlan after = Trial.of(one.plan(), mend.remedy().change()).orElseThrow();
+            assertThat(after.design().scale().gsdM()).isLessThan(0.02);
+            assertThat(after.askedGsdM()).hasValue(0.02);
+            assertThat(judged(after).judgement().coarsestM())
+                    .isLessThanOrEqualTo(0.02 * Judgement.GSD_TOLERANCE * 1.05);
+        }
+    }
+
+    /** Below a cliff of 150 m there is ground that no height makes fine enough at a price: what is worth its time is offered before it. */
+    @Test
+    void belowACliffTheCheaperHalfIsOfferedToo() {
+        Case one = judged(over((x, y) -> 300 + 0.45 * x + (x > 120 ? 150 : 0), HeightChoice.USUAL, ALONG));
+        List<Mends.Mend> lower = mends(one, finding(one, "too-coarse").orElseThrow());
+        assertThat(lower).hasSize(2);
+        Mends.Mend cheaper = lower.get(0);
+        Mends.Mend most = lower.get(1);
+        assertThat(cheaper.minutes()).isLessThan(most.minutes() / 2);
+        double before = one.judgement().share();
+        assertThat(cheaper.share() - before).isBetween((most.share() - before) / 2, most.share() - before);
     }
 
     private static Case accurate(double gsdCm, double heightsCm, Positioning mode) {
@@ -112,7 +158,7 @@ class MendsTest {
         assertThat(finding.sentence()).contains("pixels too large");
         Mends.Mend mend = mends(one, finding).get(0);
         assertThat(mend.cures()).isTrue();
-        Remedy.Pin pin = (Remedy.Pin) mend.remedy().change();
+        Remedy.Pin pin = pin(mend.remedy());
         assertThat(pin.quantity()).isEqualTo(Quantity.GSD);
         assertThat(pin.value().si()).isBetween(0.026, 0.02667);
     }
@@ -132,7 +178,7 @@ class MendsTest {
         Finding off = finding(one, "position-accuracy").orElseThrow();
         assertThat(off.sentence()).contains("pixels too large");
         assertThat(off.remedies())
-                .extracting(remedy -> ((Remedy.Pin) remedy.change()).value().si())
+                .extracting(remedy -> pin(remedy).value().si())
                 .first()
                 // The root of 3² - 2² is 2.24 cm.
                 .satisfies(gsd -> assertThat(gsd).isBetween(0.022, 0.02237));

@@ -176,6 +176,38 @@ class HeightPlanTest {
                 .hasMessageContaining("Follow the ground");
     }
 
+    /**
+     * A ridge that rises and falls 45 m on 100 m, evened out over 40 m to a parabola 4.5 m lower: the straight line that touches it and is as steep as
+     * the aircraft can fly lies above the ridge by its difference in slope, less what it gains at the top (analysis).
+     */
+    @Test
+    void aPhotoKnowsHowMuchTheClimbHoldsItUp() {
+        double slope = 0.45;
+        Pins pins = Pins.ofGsd(2)
+                .with(Quantity.DIRECTION, Measure.of(90, Unit.DEGREE))
+                .with(Quantity.SPEED, Measure.of(10, Unit.METRE_PER_SECOND));
+        BlockPlan plan = plan((x, y) -> 300 - slope * Math.abs(x), HeightChoice.USUAL, pins);
+        HeightPlan heights = plan.heights().orElseThrow();
+        Aircraft aircraft = plan.request().aircraft();
+        int compared = 0;
+        for (Exposure photo : heights.flight().exposures()) {
+            boolean east = Math.cos(heights.flight().line(photo.line()).trackRad()) > 0;
+            double x = photo.point().xM();
+            double able = (x > 0 == east ? aircraft.descentMps() : aircraft.climbMps()) / 10;
+            double touches = able / slope * 20;
+            double line = 300 - 4.5 - slope * touches * touches / 40 + able * touches;
+            double held = line - able * Math.abs(x) - (300 - slope * Math.abs(x));
+            if (Math.abs(x) > 30 && Math.abs(x) < 150) {
+                assertThat(heights.heldUpM(photo)).as("at %.1f", x).isCloseTo(Math.max(0, held), Offset.offset(0.4));
+                compared++;
+            }
+        }
+        assertThat(compared).isGreaterThan(50);
+        HeightPlan level =
+                plan((x, y) -> 300, HeightChoice.USUAL, pins).heights().orElseThrow();
+        assertThat(level.flight().exposures()).allMatch(photo -> level.heldUpM(photo) == 0);
+    }
+
     private static double flight(DoubleBinaryOperator ground, DesignPlane plane) {
         return plan(ground, choice(HeightReference.GEOID, plane), Pins.ofHeight(70))
                 .heights()

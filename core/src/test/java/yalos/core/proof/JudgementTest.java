@@ -44,7 +44,7 @@ class JudgementTest {
 
     private static Judgement judged(HeightGrid grid, double up, Judgement.Asked asked, double imagePx) {
         GroundProof proof = GroundProof.of(grid, photos(up), Noise.ofImage(imagePx));
-        return new Judgement(proof, asked, new Judgement.Flown(75 / 3000.0, false, Positioning.PPK));
+        return new Judgement(proof, asked, new Judgement.Flown(75 / 3000.0, Judgement.Far.LEVEL, Positioning.PPK));
     }
 
     private static Judgement.Asked asked(int photos) {

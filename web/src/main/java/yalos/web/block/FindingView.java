@@ -53,11 +53,16 @@ public record FindingView(
                 return new RemedyView(
                         remedy.label(), "ledger/" + unpin.quantity().key(), "unpin", "");
             }
-            Remedy.Pin pin = (Remedy.Pin) remedy.change();
+            return remedy.change() instanceof Remedy.Finer finer
+                    ? pinned(remedy, finer.pin(), "finer")
+                    : pinned(remedy, (Remedy.Pin) remedy.change(), "type");
+        }
+
+        private static RemedyView pinned(Remedy remedy, Remedy.Pin pin, String act) {
             return new RemedyView(
                     remedy.label(),
                     "ledger/" + pin.quantity().key(),
-                    "type",
+                    act,
                     pin.value().asTyped());
         }
     }

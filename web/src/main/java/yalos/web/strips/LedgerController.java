@@ -105,6 +105,12 @@ class LedgerController {
                         name + " " + typed.value().asTyped(),
                         facts -> facts.with(facts.pins().pinned(typed.quantity(), typed.value())));
             }
+            case "finer" -> {
+                TypedPin typed = TypedPin.of(quantity, value, units);
+                yield new Change(
+                        name + " " + typed.value().asTyped(),
+                        facts -> facts.with(facts.pins().pinnedFiner(typed.quantity(), typed.value())));
+            }
             case "pin" -> new Change(name + " pinned", facts -> facts.with(pinned(facts, quantity, units)));
             case "unpin" ->
                 new Change(

@@ -122,6 +122,26 @@ class KitAndBriefTest {
                 .contains("positions by satellites alone, with control");
     }
 
+    /** What was asked for by a pinned GSD is asked for still, in sight, when a remedy takes the pin's place; one way back takes both. */
+    @Test
+    void aFinerPlanStillAsksForTheGsdThatWasPinned() {
+        change("/ledger/heights-to", "value", "5 cm");
+        change("/brief", "purpose", "ORTHOPHOTO", "positioning", "CONTROL");
+        String coarse = change("/ledger/gsd", "value", "5 cm");
+        assertThat(coarse).contains("worse than the 5.00 cm asked for").contains("pixels too large");
+        Matcher way = Pattern.compile(
+                        "name=\"act\" value=\"finer\"\\s*/>\\s*<input[^>]*name=\"value\" value=\"([^\"]+)\"")
+                .matcher(visitor.mends(block, "kit", "height-accuracy"));
+        assertThat(way.find()).isTrue();
+        String finer = change("/ledger/gsd", "act", "finer", "value", way.group(1));
+        assertThat(finer).doesNotContain("worse than the 5.00 cm asked for");
+        assertThat(Double.parseDouble(figure(finer, "gsd"))).isLessThan(2.7);
+        assertThat(figure(finer, "brief-gsd")).isEqualTo("5.00");
+        String back = change("/undo");
+        assertThat(figure(back, "gsd")).isEqualTo("5.00");
+        assertThat(figure(back, "brief-gsd")).isEqualTo("–");
+    }
+
     @Test
     void aScaleThatIsLetGoFollowsFromTheSpacing() {
         String let = change("/ledger/gsd", "act", "unpin");

@@ -49,7 +49,7 @@ class ProofLayerTest {
                         OptionalDouble.empty(),
                         OptionalDouble.of(0.05),
                         OptionalDouble.empty()),
-                new Judgement.Flown(0.025, false, Positioning.PPK));
+                new Judgement.Flown(0.025, Judgement.Far.LEVEL, Positioning.PPK));
     }
 
     @ParameterizedTest
