@@ -167,8 +167,13 @@ final class Candidates {
     }
 
     private List<Remedy> finer() {
-        return shares().map(share ->
-                        gsd(found.down(UnitKind.GSD, plan.design().scale().gsdM() * share, 0.05)))
+        double present = plan.design().scale().gsdM();
+        double lowest = found.up(
+                UnitKind.GSD, present * lowestM() / plan.design().scale().heightM(), 0.05);
+        return shares().map(share -> Math.max(lowest, found.down(UnitKind.GSD, present * share, 0.05)))
+                .filter(gsd -> gsd < present)
+                .distinct()
+                .map(this::gsd)
                 .toList();
     }
 
@@ -177,12 +182,19 @@ final class Candidates {
     }
 
     private List<Remedy> lower() {
-        return shares().map(share -> {
-                    double height =
-                            found.down(UnitKind.HEIGHT, plan.design().scale().heightM() * share, 1);
-                    return finer("Fly at " + found.height(height), HEIGHT, height);
-                })
+        double present = plan.design().scale().heightM();
+        double lowest = found.up(UnitKind.HEIGHT, lowestM(), 1);
+        return shares().map(share -> Math.max(lowest, found.down(UnitKind.HEIGHT, present * share, 1)))
+                .filter(height -> height < present)
+                .distinct()
+                .map(height -> finer("Fly at " + found.height(height), HEIGHT, height))
                 .toList();
+    }
+
+    /** Nearer to the ground than its clearance nobody flies, nor nearer than the payload works. */
+    private double lowestM() {
+        double kept = plan.heights().map(heights -> heights.choice().keptM()).orElse(0.0);
+        return Math.max(kept, plan.request().kit().payload().leastHeightM());
     }
 
     private Remedy finer(String label, Quantity scale, double si) {

@@ -112,16 +112,19 @@ class MendsTest {
         }
     }
 
-    /** Below a cliff of 150 m there is ground that no height makes fine enough at a price: what is worth its time is offered before it. */
+    /** Below a cliff of 220 m there is ground that no height makes fine enough at a price: what is worth its time is offered before it. */
     @Test
     void belowACliffTheCheaperHalfIsOfferedToo() {
-        Case one = judged(over((x, y) -> 300 + 0.45 * x + (x > 120 ? 150 : 0), HeightChoice.USUAL, ALONG));
+        Case one = judged(over((x, y) -> 300 + 0.45 * x + (x > 120 ? 220 : 0), HeightChoice.USUAL, ALONG));
         List<Mends.Mend> lower = mends(one, finding(one, "too-coarse").orElseThrow());
         assertThat(lower).hasSize(2);
         Mends.Mend cheaper = lower.get(0);
         Mends.Mend most = lower.get(1);
         assertThat(cheaper.minutes()).isLessThan(most.minutes() / 2);
         double before = one.judgement().share();
+        assertThat(pin(most.remedy()).value().si())
+                .as("no nearer than the clearance of 20 m")
+                .isGreaterThanOrEqualTo(20);
         assertThat(cheaper.share() - before).isBetween((most.share() - before) / 2, most.share() - before);
     }
 
