@@ -2,6 +2,7 @@ package yalos.web;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.regex.MatchResult;
 import java.util.regex.Pattern;
@@ -33,6 +34,9 @@ class FiguresOnPagesTest {
             "(?<![\\d.,/])\\d{4,}(\\.\\d+)? (photos|stations|strips|cells|points|corners|rows|m²|ft²|m|ft)\\b");
 
     private static final Pattern DECIMAL_HOURS = Pattern.compile("\\d\\.\\d+ h\\b");
+    /** Neither a number nor finite; or the largest there is, told in hours. */
+    private static final Pattern NO_FIGURE = Pattern.compile("NaN|[Ii]nfinity|∞|\\d{12,}");
+
     private static final Pattern PARTED_SHUTTER = Pattern.compile("\\b1/\\d,");
 
     private static ConfigurableApplicationContext application;
@@ -92,6 +96,29 @@ class FiguresOnPagesTest {
             reads(page);
         }
         assertThat(words("/jobs")).containsPattern(" 6,\\d{3} photos");
+    }
+
+    /** In a storm nothing can be flown: no time, no battery set, and no page that fails on it or shows what no reader knows. */
+    @Test
+    void ofABlockThatCannotBeFlown() {
+        visitor.change(3, "strips", "/ledger/wind", "act", "type", "value", "40 m/s");
+        assertThat(visitor.change(3, "strips", "/ledger/wind-from", "act", "type", "value", "200°"))
+                .contains("Do not fly");
+        List<String> pages = new ArrayList<>(List.of(STAGES));
+        pages.addAll(List.of("print", "compare", "history", "strips?why=what-if"));
+        for (String row : List.of("flight-time", "battery-sets", "speed", "photos", "direction", "height", "storage")) {
+            pages.add("strips?why=" + row);
+        }
+        for (String page : pages) {
+            String path = "/blocks/3/" + page;
+            assertThat(visitor.get(path).statusCode()).as(path).isEqualTo(200);
+            assertThat(found(NO_FIGURE, words(path))).as(path).isEmpty();
+        }
+        for (String key : List.of("no-margin", "raw-interval")) {
+            assertThat(found(NO_FIGURE, visitor.mends(3, "strips", key)))
+                    .as(key)
+                    .isEmpty();
+        }
     }
 
     private static void reads(String path) {

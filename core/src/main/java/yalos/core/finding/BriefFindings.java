@@ -100,7 +100,7 @@ final class BriefFindings {
     }
 
     private void day() {
-        if (brief.purpose().isEmpty()) {
+        if (brief.purpose().isEmpty() || !Double.isFinite(plan.flightTimeS())) {
             return;
         }
         double total = brief.day().totalMinutes(plan.flightTimeS() / 60, plan.batterySets());

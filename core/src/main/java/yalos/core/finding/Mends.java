@@ -36,10 +36,16 @@ public final class Mends {
      *
      * @param cures whether the finding is gone; otherwise it only helps
      * @param share of the block that is then given enough, 0..1
-     * @param minutes more to fly; less where negative
+     * @param beforeS seconds to fly without it; infinite where that cannot be flown
+     * @param afterS seconds to fly with it
      * @param sets more battery sets
      */
-    public record Mend(Remedy remedy, boolean cures, double share, double minutes, int sets) {}
+    public record Mend(Remedy remedy, boolean cures, double share, double beforeS, double afterS, int sets) {
+        /** Minutes more to fly; less where negative, minus infinity where it could not be flown before. */
+        public double minutes() {
+            return Double.isFinite(afterS) ? (afterS - beforeS) / 60 : Double.POSITIVE_INFINITY;
+        }
+    }
 
     /**
      * The mends of a finding: those that cure, the quickest first; where none does those that help, the best of each kind of change and what
@@ -116,7 +122,8 @@ public final class Mends {
                 remedy,
                 cures,
                 share,
-                (after.plan().flightTimeS() - one.plan().flightTimeS()) / 60,
+                one.plan().flightTimeS(),
+                after.plan().flightTimeS(),
                 after.plan().batterySets() - one.plan().batterySets()));
     }
 

@@ -238,6 +238,9 @@ final class PatternFindings {
                 || Math.abs(Math.IEEEremainder(now.getAsDouble() - pinned.getAsDouble(), Math.PI)) < TURNED_RAD) {
             return;
         }
+        if (!Double.isFinite(plan.flightTimeS())) {
+            return;
+        }
         double saved = plan.flightTimeS()
                 - Directions.row(plan, by.get(), now.getAsDouble()).flightTimeS();
         found.add(

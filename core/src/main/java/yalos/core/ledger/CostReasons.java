@@ -48,7 +48,7 @@ final class CostReasons {
                 reason.with("", "turns back", "in a bend, v² = r g tan(bank)");
             }
         }
-        if (plan.request().launch().isPresent()) {
+        if (plan.request().launch().isPresent() && Double.isFinite(plan.flightTimeS())) {
             reason.with("", "climb and descent", plan.timeline().climbingS(), Unit.SECOND);
         }
         plan.wind().ifPresent(wind -> reason.with("", "in a wind of", wind.speedMps(), Unit.METRE_PER_SECOND));

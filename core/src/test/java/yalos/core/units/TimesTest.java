@@ -2,6 +2,7 @@ package yalos.core.units;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
@@ -19,5 +20,15 @@ class TimesTest {
     void areReadToTheMinuteOrRoundedDown(double seconds, String minutes, String pause) {
         assertThat(Times.minutes(seconds)).isEqualTo(minutes);
         assertThat(Times.pause(seconds)).isEqualTo(pause);
+    }
+
+    /** Against a wind that cannot be held a flight never ends. */
+    @Test
+    void whatIsNeverDoneHasNoTime() {
+        assertThat(Times.minutes(Double.POSITIVE_INFINITY)).isEqualTo("–");
+        assertThat(Times.pause(Double.NaN)).isEqualTo("–");
+        assertThat(Times.more(600, 690)).isEqualTo("+1.5 min");
+        assertThat(Times.more(Double.POSITIVE_INFINITY, 4200)).isEqualTo("1 h 10 min in the air");
+        assertThat(Times.more(600, Double.POSITIVE_INFINITY)).isEqualTo("still not to be flown");
     }
 }

@@ -9,6 +9,7 @@ import yalos.core.finding.Mends;
 import yalos.core.finding.Remedy;
 import yalos.core.geodesy.EastNorth;
 import yalos.core.proof.Shares;
+import yalos.core.units.Times;
 import yalos.core.units.UnitChoice;
 
 /**
@@ -78,8 +79,8 @@ public record FindingView(
                     ? ""
                     : String.format(
                             Locale.ROOT, ", %+d battery %s", mend.sets(), Math.abs(mend.sets()) == 1 ? "set" : "sets");
-            String gives = String.format(
-                    Locale.ROOT, "%s enough, %+.1f min%s", Shares.percent(mend.share()), mend.minutes(), sets);
+            String gives = "%s enough, %s%s"
+                    .formatted(Shares.percent(mend.share()), Times.more(mend.beforeS(), mend.afterS()), sets);
             return new MendView(RemedyView.of(mend.remedy()), mend.cures(), gives);
         }
 

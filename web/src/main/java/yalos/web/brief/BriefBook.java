@@ -228,7 +228,7 @@ class BriefBook implements StageBook {
     public record CurvePoint(
             double x, double y, String gsd, String time, int sets, String heights, boolean chosen, boolean advised) {}
 
-    /** What detail costs on this block: time, sets and accuracy over GSD, each a true plan of it. */
+    /** What detail costs on this block: time, sets and accuracy over GSD, each a true plan of it; empty where none can be flown. */
     private static List<CurvePoint> curve(Brief brief, BlockPlan plan, UnitChoice units) {
         double present = plan.design().scale().gsdM();
         OptionalDouble advised = Advice.of(brief, units).stream()
@@ -237,6 +237,9 @@ class BriefBook implements StageBook {
                 .mapToDouble(pin -> pin.value().si())
                 .findFirst();
         List<BlockPlan> plans = DetailCurve.of(plan);
+        if (plans.isEmpty()) {
+            return List.of();
+        }
         double slowest =
                 plans.stream().mapToDouble(BlockPlan::flightTimeS).max().orElse(1);
         double least = plans.get(0).design().scale().gsdM();

@@ -93,7 +93,7 @@ class LayoutsController {
                 "",
                 "",
                 "",
-                "%+.0f min".formatted(one.minutes()),
+                Double.isFinite(one.minutes()) ? "%+.0f min".formatted(one.minutes()) : "–",
                 Shown.words(one.verdict()),
                 Shown.mood(one.verdict()));
     }

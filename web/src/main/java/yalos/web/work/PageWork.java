@@ -26,6 +26,7 @@ public final class PageWork {
         this(
                 new WorkQueue(
                         Math.max(1, Runtime.getRuntime().availableProcessors() - 1),
+                        0,
                         Runtime.getRuntime().maxMemory() / 4,
                         System::nanoTime),
                 DEADLINE);

@@ -3,20 +3,17 @@ package yalos.web.work;
 import jakarta.annotation.PreDestroy;
 import jakarta.servlet.http.HttpServletRequest;
 import java.time.Duration;
-import java.util.ArrayDeque;
 import java.util.ArrayList;
-import java.util.Iterator;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
-import java.util.Queue;
 import java.util.function.LongSupplier;
+import java.util.stream.Stream;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.stereotype.Component;
 
 /**
- * One queue for everything heavy. As many workers as processors less one, so that pages are always answered. Clients take turns: one that
+ * One queue for everything heavy. As many workers as processors less one, so that pages are always answered, and one more for answers alone: what a
+ * client waits for goes before what is done in the background, and never waits behind it, which may take minutes. Clients take turns: one that
  * asks for much waits for itself, not others for it. Work is begun only when the memory it names is free within half of the heap.
  */
 @Component
@@ -24,7 +21,8 @@ public final class WorkQueue {
     private static final int MOST_WAITING = 96;
     private static final int MOST_OF_ONE = 24;
 
-    private final Map<String, Queue<Work<?>>> waiting = new LinkedHashMap<>();
+    private final Turns answers = new Turns();
+    private final Turns background = new Turns();
     private final List<Work<?>> running = new ArrayList<>();
     private final List<Thread> workers = new ArrayList<>();
     private final long budget;
@@ -35,16 +33,23 @@ public final class WorkQueue {
     WorkQueue() {
         this(
                 Math.max(1, Runtime.getRuntime().availableProcessors() - 1),
+                1,
                 Runtime.getRuntime().maxMemory() / 2,
                 System::nanoTime);
     }
 
-    /** A queue of so many workers and bytes, by a clock of one's own. */
-    WorkQueue(int count, long budget, LongSupplier nanoClock) {
+    /**
+     * A queue of so many bytes, by a clock of one's own.
+     *
+     * @param count of workers that do everything
+     * @param answering workers besides that do only what clients wait for
+     */
+    WorkQueue(int count, int answering, long budget, LongSupplier nanoClock) {
         this.budget = budget;
         this.nanoClock = nanoClock;
-        for (int i = 1; i <= count; i++) {
-            Thread worker = new Thread(this::serve, "work-" + i);
+        for (int i = 1; i <= count + answering; i++) {
+            boolean onlyAnswers = i > count;
+            Thread worker = new Thread(() -> serve(onlyAnswers), "work-" + i);
             worker.setDaemon(true);
             worker.start();
             workers.add(worker);
@@ -52,31 +57,42 @@ public final class WorkQueue {
     }
 
     /**
-     * Puts work into the queue.
+     * Puts work into the queue, to be done in the background.
      *
      * @throws Busy when too much waits already, or it asks for more memory than will ever be free
      */
-    public synchronized <T> Work<T> submit(Order order, Work.Job<T> job) {
+    public <T> Work<T> submit(Order order, Work.Job<T> job) {
+        return submit(background, order, job);
+    }
+
+    private synchronized <T> Work<T> submit(Turns turns, Order order, Work.Job<T> job) {
         if (order.bytes() > budget) {
             throw new Busy(
                     "%s would take %d MB of memory; %d MB are for such work here. Ask for less, or start the program with more."
                             .formatted(order.what(), order.bytes() >> 20, budget >> 20),
                     false);
         }
-        Queue<Work<?>> own = waiting.computeIfAbsent(order.client(), client -> new ArrayDeque<>());
-        own.removeIf(work -> !work.open());
-        if (own.size() >= MOST_OF_ONE) {
+        answers.forgetOff();
+        background.forgetOff();
+        if (waitingWork()
+                        .filter(work -> work.order().client().equals(order.client()))
+                        .count()
+                >= MOST_OF_ONE) {
             throw new Busy(
                     "%d things you asked for still wait. Let some of them end, then ask again.".formatted(MOST_OF_ONE),
                     true);
         }
-        if (waiting.values().stream().mapToInt(Queue::size).sum() >= MOST_WAITING) {
+        if (waitingWork().count() >= MOST_WAITING) {
             throw new Busy("The machine is busy with %d things. Try again in a minute.".formatted(MOST_WAITING), false);
         }
         Work<T> work = new Work<>(order, job, nanoClock);
-        own.add(work);
+        turns.add(work);
         notifyAll();
         return work;
+    }
+
+    private Stream<Work<?>> waitingWork() {
+        return Stream.concat(answers.all(), background.all());
     }
 
     /**
@@ -88,16 +104,17 @@ public final class WorkQueue {
      * @throws TookTooLong as {@link Work#await}
      */
     public <T> T answer(HttpServletRequest request, String what, long bytes, Duration deadline, Work.Job<T> job) {
-        return submit(new Order(request.getRemoteAddr(), what, bytes, deadline), job)
-                .await(ClientWatch.of(request));
+        return answer(new Order(request.getRemoteAddr(), what, bytes, deadline), ClientWatch.of(request), job);
+    }
+
+    /** Works as long as somebody waits, and answers with the result; before everything in the background. */
+    <T> T answer(Order order, Work.Waiting client, Work.Job<T> job) {
+        return submit(answers, order, job).await(client);
     }
 
     /** How many pieces of work wait and were not called off. */
     public synchronized long waiting() {
-        return waiting.values().stream()
-                .flatMap(Queue::stream)
-                .filter(Work::open)
-                .count();
+        return waitingWork().filter(Work::open).count();
     }
 
     /** What is counted against the budget now, in bytes. */
@@ -110,10 +127,10 @@ public final class WorkQueue {
         return budget;
     }
 
-    private void serve() {
+    private void serve(boolean onlyAnswers) {
         try {
             while (true) {
-                Work<?> work = next();
+                Work<?> work = next(onlyAnswers);
                 try {
                     work.run();
                 } finally {
@@ -125,10 +142,12 @@ public final class WorkQueue {
         }
     }
 
-    private synchronized Work<?> next() throws InterruptedException {
+    private synchronized Work<?> next(boolean onlyAnswers) throws InterruptedException {
         while (true) {
-            Optional<Work<?>> found = closed ? Optional.empty() : fitting();
+            Turns turns = onlyAnswers || answers.first().isPresent() ? answers : background;
+            Optional<Work<?>> found = closed ? Optional.empty() : turns.first().filter(this::fits);
             if (found.isPresent()) {
+                turns.take(found.get());
                 running.add(found.get());
                 return found.get();
             }
@@ -136,29 +155,9 @@ public final class WorkQueue {
         }
     }
 
-    /** The first that fits of the client whose turn it is; that client then stands last. */
-    private Optional<Work<?>> fitting() {
-        long free = budget - bytesTaken();
-        Iterator<Map.Entry<String, Queue<Work<?>>>> clients = waiting.entrySet().iterator();
-        while (clients.hasNext()) {
-            Map.Entry<String, Queue<Work<?>>> client = clients.next();
-            client.getValue().removeIf(work -> !work.open());
-            Work<?> first = client.getValue().peek();
-            if (first == null) {
-                clients.remove();
-            } else if (first.order().bytes() > free) {
-                // It keeps its turn: small work that slips past for ever would starve it.
-                return Optional.empty();
-            } else {
-                client.getValue().remove();
-                clients.remove();
-                if (!client.getValue().isEmpty()) {
-                    waiting.put(client.getKey(), client.getValue());
-                }
-                return Optional.of(first);
-            }
-        }
-        return Optional.empty();
+    /** What does not fit yet keeps its turn: small work that slips past for ever would starve it. */
+    private boolean fits(Work<?> first) {
+        return first.order().bytes() <= budget - bytesTaken();
     }
 
     private synchronized void done(Work<?> work) {
@@ -169,7 +168,7 @@ public final class WorkQueue {
     @PreDestroy
     synchronized void close() {
         closed = true;
-        waiting.values().forEach(own -> own.forEach(Work::callOff));
+        waitingWork().forEach(Work::callOff);
         running.forEach(Work::callOff);
         workers.forEach(Thread::interrupt);
     }

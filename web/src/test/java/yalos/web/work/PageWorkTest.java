@@ -12,7 +12,7 @@ import yalos.core.fault.Patience;
 
 class PageWorkTest {
     private final AtomicLong clock = new AtomicLong();
-    private final WorkQueue queue = new WorkQueue(1, 100_000_000, clock::get);
+    private final WorkQueue queue = new WorkQueue(1, 0, 100_000_000, clock::get);
     private final PageWork pages = new PageWork(queue, Duration.ofSeconds(20));
 
     @AfterEach

@@ -18,7 +18,7 @@ class WorkQueueTest {
     private static final long BUDGET = 1000;
 
     private final AtomicLong clock = new AtomicLong();
-    private final WorkQueue queue = new WorkQueue(1, BUDGET, clock::get);
+    private final WorkQueue queue = new WorkQueue(1, 0, BUDGET, clock::get);
     private final CountDownLatch gate = new CountDownLatch(1);
 
     @AfterEach
@@ -60,12 +60,49 @@ class WorkQueueTest {
         assertThat(ran).containsExactly("greedy", "modest", "other", "greedy", "greedy");
     }
 
+    /** A proof that takes minutes does not hold up who waits for a page. */
+    @Test
+    void whatAClientWaitsForIsDoneBesideTheBackground() {
+        WorkQueue busy = new WorkQueue(1, 1, BUDGET, clock::get);
+        CountDownLatch begun = new CountDownLatch(1);
+        Work<Boolean> first = busy.submit(order("a"), work -> {
+            begun.countDown();
+            gate.await();
+            return true;
+        });
+        List<String> ran = Collections.synchronizedList(new ArrayList<>());
+        Work<Boolean> second = busy.submit(order("b"), work -> ran.add("background"));
+        String answer = busy.answer(order("c"), () -> true, work -> "answer");
+        assertThat(answer).isEqualTo("answer");
+        assertThat(ran).as("the worker for answers does nothing else").isEmpty();
+        gate.countDown();
+        assertThat(second.await(() -> true)).isTrue();
+        assertThat(first.await(() -> true)).isTrue();
+        busy.close();
+    }
+
+    @Test
+    void answersGoBeforeTheBackground() throws InterruptedException {
+        hold();
+        List<String> ran = Collections.synchronizedList(new ArrayList<>());
+        Work<Boolean> background = queue.submit(order("a"), work -> ran.add("background"));
+        Thread client = new Thread(() -> queue.answer(order("b"), () -> true, work -> ran.add("answer")));
+        client.start();
+        while (queue.waiting() < 2) {
+            Thread.onSpinWait();
+        }
+        gate.countDown();
+        background.await(() -> true);
+        client.join();
+        assertThat(ran).containsExactly("answer", "background");
+    }
+
     @Test
     void whatAsksForMoreMemoryThanThereIsIsRefusedAndTheRestWaitsForIt() {
         assertThatThrownBy(() -> queue.submit(new Order("a", "The proof", BUDGET + 1), work -> 1))
                 .isInstanceOf(Busy.class)
                 .hasMessageContaining("The proof would take");
-        WorkQueue two = new WorkQueue(2, BUDGET, clock::get);
+        WorkQueue two = new WorkQueue(2, 0, BUDGET, clock::get);
         CountDownLatch begun = new CountDownLatch(1);
         Work<Long> large = two.submit(new Order("a", "x", BUDGET), work -> {
             begun.countDown();
@@ -82,7 +119,7 @@ class WorkQueueTest {
     /** Large work keeps its turn: small work of others does not slip past it for ever. */
     @Test
     void whatDoesNotFitYetKeepsItsTurn() {
-        WorkQueue two = new WorkQueue(2, BUDGET, clock::get);
+        WorkQueue two = new WorkQueue(2, 0, BUDGET, clock::get);
         CountDownLatch begun = new CountDownLatch(1);
         List<String> ran = Collections.synchronizedList(new ArrayList<>());
         Work<Integer> first = two.submit(new Order("a", "x", 10), work -> {
