@@ -32,6 +32,9 @@ final class CoverageFindings {
                     CoverageFindings::inaccurate,
                     CoverageFindings::overlapLost));
 
+    /** Lacking on more of the block than this it stops a plan. */
+    private static final double MOST = 0.5;
+
     private final BlockPlan plan;
     private final Coverage coverage;
     private final Judgement judgement;
@@ -77,7 +80,7 @@ final class CoverageFindings {
                         .distinct()
                         .toList();
         found.addAt(
-                worst.leastPhotos() == 0 ? STOP : MIND,
+                worst.leastPhotos() == 0 || share > MOST ? STOP : MIND,
                 "seen-too-few-times",
                 "%s of the block%s is seen on fewer than %d photos, some of it on only %d; %s in all."
                         .formatted(Shares.percent(share), where, coverage.asked(), worst.leastPhotos(), area()),
@@ -143,7 +146,7 @@ final class CoverageFindings {
         }
         Worst worst = worst(lack);
         found.addAt(
-                share > 0.5 ? STOP : MIND,
+                share > MOST ? STOP : MIND,
                 key,
                 "On %s of the block %s come out worse than the %s asked for. Expected from rays, image matching and %s; check points on site decide.%s"
                         .formatted(
