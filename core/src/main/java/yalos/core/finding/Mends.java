@@ -15,13 +15,23 @@ import yalos.core.units.UnitChoice;
 
 /**
  * Which remedies of a finding do what they promise? Each is planned to the end and judged like the plan itself. Shown is only what cures
- * the finding, or at least gives clearly more of the block enough, and brings no new stop.
+ * the finding or, where that tells of ground that is given too little, gives clearly more of it enough; and brings no new stop.
  */
 public final class Mends {
     /** Share of the block that must be won for a remedy that does not cure to be worth showing. */
     private static final double WORTH_WINNING = 0.01;
 
     private static final double WORTH_HALF = 0.5;
+    /** What tells of ground that is given too little: more of it given enough helps. All else is gone or it is not. */
+    private static final Set<String> OF_GROUND = Set.of(
+            "seen-too-few-times",
+            "too-coarse",
+            "overlap-lost",
+            "overlap-over-relief",
+            "gsd-over-relief",
+            "height-accuracy",
+            "position-accuracy",
+            "model-ends");
 
     private final Case one;
     private final UnitChoice units;
@@ -114,7 +124,8 @@ public final class Mends {
         boolean newStop = !stopsBefore.containsAll(stopKeys(said));
         boolean cures = said.stream().noneMatch(other -> other.key().equals(finding.key()));
         double share = after.judgement().share();
-        boolean helps = share > one.judgement().share() + WORTH_WINNING;
+        boolean helps =
+                OF_GROUND.contains(finding.key()) && share > one.judgement().share() + WORTH_WINNING;
         if (newStop || !cures && !helps) {
             return Optional.empty();
         }

@@ -112,6 +112,15 @@ class MendsTest {
         }
     }
 
+    /** The way home from the top of a slope is far above its foot at any speed; that slower photos would be better there is another matter. */
+    @Test
+    void whatIsTooHighIsNotHelpedByWhatShowsTheGroundBetter() {
+        Case one = judged(over(RIDGE, HeightChoice.USUAL, ACROSS.with(Quantity.CEILING, Measure.of(80, Unit.METRE))));
+        Finding ceiling = finding(one, "ceiling").orElseThrow();
+        assertThat(ceiling.remedies()).anyMatch(remedy -> pin(remedy).quantity() == Quantity.SPEED);
+        assertThat(mends(one, ceiling)).allMatch(Mends.Mend::cures);
+    }
+
     /** Below a cliff of 220 m there is ground that no height makes fine enough at a price: what is worth its time is offered before it. */
     @Test
     void belowACliffTheCheaperHalfIsOfferedToo() {
