@@ -5,6 +5,7 @@ import static yalos.core.pins.Quantity.*;
 
 import java.util.List;
 import java.util.function.Consumer;
+import java.util.stream.Stream;
 import yalos.core.camera.Camera;
 import yalos.core.kit.Aircraft;
 import yalos.core.kit.Payload;
@@ -200,6 +201,24 @@ final class KitFindings {
         });
     }
 
+    /** Quicker through the air than the wind, or along it. */
+    private Remedy[] againstWind(Wind wind, Aircraft aircraft) {
+        double along = Math.round(Math.toDegrees(wind.fromRad())) % 180;
+        Stream<Remedy> quicker = Stream.of(1.25, 1.5)
+                .map(times -> Math.max(aircraft.slowestMps(), wind.speedMps() * times))
+                .map(speed -> found.up(UnitKind.SPEED, speed, 0.5))
+                .filter(speed -> speed <= aircraft.maxSpeedMps())
+                .distinct()
+                .map(speed -> found.remedy("Fly at " + found.text(SPEED, speed), SPEED, speed));
+        Remedy turned =
+                new Remedy("Strips along the wind, %.0f°".formatted(along), DIRECTION, Measure.of(along, Unit.DEGREE));
+        return Stream.concat(quicker, Stream.of(turned)).toArray(Remedy[]::new);
+    }
+
+    private static String fromTo(String least, String most) {
+        return least.equals(most) ? least : least + " to " + most;
+    }
+
     private void wind() {
         plan.wind().ifPresent(wind -> {
             Aircraft aircraft = plan.request().aircraft();
@@ -216,7 +235,7 @@ final class KitFindings {
                 found.add(
                         STOP,
                         "wind-track",
-                        "In a wind of %s the aircraft cannot hold the strips' direction of %s."
+                        "In a wind of %s the aircraft cannot hold the strips' direction of %s at %s."
                                 .formatted(
                                         found.text(WIND, wind.speedMps()),
                                         found.text(
@@ -224,17 +243,18 @@ final class KitFindings {
                                                 plan.mainPass()
                                                         .pattern()
                                                         .directionRad()
-                                                        .orElse(Double.NaN))));
+                                                        .orElse(Double.NaN)),
+                                        found.text(SPEED, plan.design().speedMps())),
+                        againstWind(wind, aircraft));
             } else if (wind.speedMps() > Wind.NEGLIGIBLE_MPS) {
                 LineSpeeds lines = LineSpeeds.of(plan);
                 found.add(
                         NOTE,
                         "wind",
-                        "In a wind of %s strips are flown at %s to %s, crabbing up to %.0f°. Release by distance, so that the overlap does not change with the wind."
+                        "In a wind of %s strips are flown at %s, crabbing up to %.0f°. Release by distance, so that the overlap does not change with the wind."
                                 .formatted(
                                         found.text(WIND, wind.speedMps()),
-                                        found.text(SPEED, lines.slowMps()),
-                                        found.text(SPEED, lines.fastMps()),
+                                        fromTo(found.text(SPEED, lines.slowMps()), found.text(SPEED, lines.fastMps())),
                                         Math.toDegrees(lines.crabRad())));
             }
         });

@@ -192,6 +192,29 @@ class FindingsTest {
                 .contains("Release by distance");
     }
 
+    /** Slower through the air than the wind a wing holds no track; flown quicker it does, and no remedy is slower than it can fly. */
+    @Test
+    void aTrackThatTheWindForbidsIsFlownQuicker() {
+        Aircraft wing = Aircraft.smallWing();
+        Pins pins = Pins.ofGsd(2)
+                .with(Quantity.SPEED, Measure.of(8, Unit.METRE_PER_SECOND))
+                .with(Quantity.DIRECTION, Measure.of(0, Unit.DEGREE))
+                .with(Quantity.WIND, Measure.of(9, Unit.METRE_PER_SECOND))
+                .with(Quantity.WIND_FROM, Measure.of(90, Unit.DEGREE));
+        Finding track = find(Kit.of(wing, Samples.twentyMegapixel()), pins, "wind-track")
+                .orElseThrow();
+        assertThat(track.sentence()).contains("9.0 m/s").contains("at 8.0 m/s");
+        List<Double> speeds = track.remedies().stream()
+                .map(remedy -> (Remedy.Pin) remedy.change())
+                .filter(pin -> pin.quantity() == Quantity.SPEED)
+                .map(pin -> pin.value().si())
+                .toList();
+        assertThat(speeds).isNotEmpty().allMatch(speed -> speed >= wing.slowestMps() && speed <= wing.maxSpeedMps());
+        Pins quicker = pins.with(Quantity.SPEED, Measure.of(speeds.get(0), Unit.METRE_PER_SECOND));
+        assertThat(find(Kit.of(wing, Samples.twentyMegapixel()), quicker, "wind-track"))
+                .isEmpty();
+    }
+
     @ParameterizedTest
     @CsvSource({"1.9, true", "2.0, false"})
     void slowFlightIsSaid(double speed, boolean said) {
