@@ -19,6 +19,8 @@ import yalos.web.Visitor;
 class PaintTest {
     private static final int WARM_UP = 300;
     private static final int MEASURED = 100;
+    /** Pages before those that are measured. */
+    private static final int UNSETTLED = 10;
 
     /**
      * Tells when what stands on the page now is on the screen, by the browser's own time of presentation: a word that is added with it is timed. What is
@@ -101,6 +103,9 @@ class PaintTest {
               told.observe(sheet, { attributes: true });
             })""";
 
+    /** A page on which nothing is drawn. */
+    private static final String STANDS = "() => new Promise(done => seen(0, done))";
+
     private static double press(Page page, int number) {
         return ((Number) page.evaluate(NUDGE, number % 2 == 0 ? "1" : "-1")).doubleValue();
     }
@@ -144,22 +149,20 @@ class PaintTest {
             for (int i = 0; i < turns.length; i++) {
                 byKey[i] = turn(page, i, true);
             }
-            double[] pages = new double[25];
-            for (int i = 0; i < pages.length; i++) {
-                page.navigate(page.url(), new Page.NavigateOptions().setWaitUntil(WaitUntilState.LOAD));
-                pages[i] = ((Number) page.evaluate(PAINTED)).doubleValue();
-            }
+            double[] pages = pages(page, page.url(), PAINTED);
+            double[] bare = pages(page, page.url().replaceAll("/blocks/.*", "/units"), STANDS);
             // In this order; the bench reads them.
             double[] figures = {
                 nudges[0],
                 p95(nudges, WARM_UP),
-                p95(pages, 5),
+                p95(pages, UNSETTLED),
                 middle(nudges, WARM_UP),
                 atOnce,
                 p95(turns, 80),
                 middle(turns, 80),
                 p95(byKey, 80),
-                middle(byKey, 80)
+                middle(byKey, 80),
+                p95(bare, UNSETTLED),
             };
             Files.writeString(
                     Path.of("../bench/target/paint"),
@@ -167,6 +170,16 @@ class PaintTest {
         } finally {
             application.close();
         }
+    }
+
+    /** Pages that come from nothing, each until it is on the screen. */
+    private static double[] pages(Page page, String url, String until) {
+        double[] ms = new double[UNSETTLED + MEASURED];
+        for (int i = 0; i < ms.length; i++) {
+            page.navigate(url, new Page.NavigateOptions().setWaitUntil(WaitUntilState.LOAD));
+            ms[i] = ((Number) page.evaluate(until)).doubleValue();
+        }
+        return ms;
     }
 
     private static final String FRAMES = """
