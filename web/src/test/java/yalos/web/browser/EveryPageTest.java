@@ -212,11 +212,11 @@ class EveryPageTest {
                         + " && !page.querySelector('#take-proving, #take-progress[data-running=true]')");
     }
 
-    /** A promise is no answer yet for what waits for a function, so this one waits by itself, as long as that would. */
+    /** A promise is no answer yet for what waits for a function, so this one waits by itself; ten minutes, since photos are painted and proved meanwhile. */
     private static final String UNTIL = """
             async path => {
                 const wanted = %s;
-                const end = Date.now() + 180000;
+                const end = Date.now() + 600000;
                 while (Date.now() < end) {
                     const text = await (await fetch(path)).text();
                     if (wanted(new DOMParser().parseFromString(text, 'text/html'))) return;
