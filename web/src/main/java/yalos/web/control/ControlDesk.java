@@ -117,7 +117,11 @@ public class ControlDesk {
     /** What is found out of a block; begun when nobody asked before. Where too much waits it says so, and is begun when it is asked again. */
     synchronized Foretelling of(long block, BlockFacts facts, BlockPlan plan) {
         Foretelling known = kept.get(facts);
-        return known == null || known.calledOff() ? begun(block, facts, plan) : known;
+        if (known == null || known.calledOff()) {
+            return begun(block, facts, plan);
+        }
+        known.work.looked();
+        return known;
     }
 
     private Foretelling begun(long block, BlockFacts facts, BlockPlan plan) {
@@ -133,7 +137,7 @@ public class ControlDesk {
         }
         Order order = new Order("block " + block, "What the points are worth", BlockNetwork.bytes(plan), END);
         try {
-            begun.work = queue.submit(order, work -> {
+            begun.work = queue.submitWhileLookedAt(order, work -> {
                 foretell(facts, plan, begun);
                 return true;
             });

@@ -4,6 +4,7 @@ import java.util.Optional;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
+import java.util.function.BooleanSupplier;
 import java.util.function.LongSupplier;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -29,6 +30,9 @@ public final class Work<T> {
 
     private static final Logger LOG = LoggerFactory.getLogger(Work.class);
 
+    /** Looked at by nobody for so long, its page was left: pages look every second or so. */
+    private static final long LEFT_NS = TimeUnit.SECONDS.toNanos(20);
+
     private enum State {
         WAITING,
         RUNNING,
@@ -46,6 +50,10 @@ public final class Work<T> {
     private volatile boolean off;
     private volatile boolean tooLong;
     private volatile long begunAt;
+    /** When somebody last looked at it, for work that is worth nothing else; 0 for other work. */
+    private volatile long lookedAtNs;
+
+    private volatile BooleanSupplier othersWait = () -> false;
     private volatile T result;
     private volatile Throwable failure;
 
@@ -100,7 +108,25 @@ public final class Work<T> {
         if (nanoClock.getAsLong() - begunAt > order.deadline().toNanos()) {
             tooLong = true;
         }
+        if (lookedAtNs != 0 && nanoClock.getAsLong() - lookedAtNs > LEFT_NS && othersWait.getAsBoolean()) {
+            off = true;
+        }
         return !off && !tooLong;
+    }
+
+    /**
+     * From now on it is worth its time only as long as somebody looks: left for a while, it ends for the sake of others that wait.
+     *
+     * @param others whether anything else waits in the background
+     */
+    void onlyWhileLookedAt(BooleanSupplier others) {
+        othersWait = others;
+        looked();
+    }
+
+    /** Somebody looks at how far it is. */
+    public void looked() {
+        lookedAtNs = Math.max(1, nanoClock.getAsLong());
     }
 
     /** Between two steps of the work. */

@@ -65,6 +65,20 @@ public final class WorkQueue {
         return submit(background, order, job);
     }
 
+    /**
+     * The same, for work that may take minutes and is worth nothing to who no longer looks: left for a while it ends for the sake of others that wait,
+     * and is called off then. Whoever shows how far it is says that it is {@linkplain Work#looked() looked at}.
+     */
+    public <T> Work<T> submitWhileLookedAt(Order order, Work.Job<T> job) {
+        Work<T> work = submit(background, order, job);
+        work.onlyWhileLookedAt(this::backgroundWaits);
+        return work;
+    }
+
+    private synchronized boolean backgroundWaits() {
+        return background.all().anyMatch(Work::open);
+    }
+
     private synchronized <T> Work<T> submit(Turns turns, Order order, Work.Job<T> job) {
         if (order.bytes() > budget) {
             throw new Busy(

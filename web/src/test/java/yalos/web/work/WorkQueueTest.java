@@ -81,6 +81,30 @@ class WorkQueueTest {
         busy.close();
     }
 
+    /** What may take minutes ends when its page was left and others wait; alone, or looked at, it goes on. */
+    @Test
+    void whatNobodyLooksAtEndsForOthers() throws InterruptedException {
+        CountDownLatch begun = new CountDownLatch(1);
+        Work<Boolean> looked = queue.submitWhileLookedAt(order("a"), work -> {
+            begun.countDown();
+            gate.await();
+            assertThat(work.goOn(0.1)).as("nobody else waits").isTrue();
+            Work<Boolean> other = queue.submit(order("b"), more -> true);
+            work.looked();
+            assertThat(work.goOn(0.2)).as("somebody looks").isTrue();
+            clock.addAndGet(Duration.ofSeconds(21).toNanos());
+            assertThat(work.goOn(0.3)).as("left, and another waits").isFalse();
+            assertThat(other.open()).isTrue();
+            work.check();
+            return true;
+        });
+        begun.await();
+        clock.addAndGet(Duration.ofSeconds(30).toNanos());
+        gate.countDown();
+        assertThatThrownBy(() -> looked.await(() -> true)).isInstanceOf(CancellationException.class);
+        assertThat(looked.calledOff()).isTrue();
+    }
+
     @Test
     void answersGoBeforeTheBackground() throws InterruptedException {
         hold();
