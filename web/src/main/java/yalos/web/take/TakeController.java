@@ -106,6 +106,14 @@ class TakeController {
         return "take/progress";
     }
 
+    /** Whether photos have come since the page was shown without any, from another page or device; then it brings its book anew. */
+    @GetMapping("/blocks/{id}/take/fresh")
+    String fresh(@PathVariable long id, Model model) {
+        model.addAttribute("block", blocks.open(id));
+        model.addAttribute("photoCount", store.count(id));
+        return "take/fresh";
+    }
+
     /** How far the proof of the take is; the page brings its book anew once it is done. */
     @GetMapping("/blocks/{id}/take/proving")
     String proving(@PathVariable long id, Model model) {

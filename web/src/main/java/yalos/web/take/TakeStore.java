@@ -36,6 +36,11 @@ public class TakeStore {
     /** All photos of a version; whoever works from them keeps what follows under this version, not under a newer one. */
     record Loaded(long version, List<Kept> photos) {}
 
+    /** How many photos are there. */
+    int count(long block) {
+        return rows.count(block);
+    }
+
     public long version(long block) {
         return rows.version(block);
     }

@@ -60,12 +60,18 @@ class TakeOnTheSheetTest {
         try {
             Page page = open(browsing, "/blocks/" + block + "/take");
             Browsing.awaitSheet(page);
+            Page elsewhere = open(browsing, "/blocks/" + block + "/take");
+            assertThat(elsewhere.locator("#take-headline").count()).isZero();
             // The page opens anew once all of them were looked at.
             page.setInputFiles("#take-pick", photos);
             page.waitForSelector("#take-headline");
             page.waitForFunction("() => window.yalosSheet && window.yalosSheet.sources.shots"
                     + " && window.yalosSheet.sources.shots.getFeatures().length === 12");
             page.waitForSelector("#sheet[data-taken=proved]");
+            // A page that was open before, on another device for instance, learns of them by itself.
+            elsewhere.waitForSelector("#take-headline");
+            elsewhere.waitForSelector("#sheet[data-taken=proved]");
+            elsewhere.context().close();
             assertThat(((Number) page.evaluate("() => window.yalosSheet.sources.missed.getFeatures().length"))
                             .intValue())
                     .isEqualTo(brought.count() - 12);
