@@ -60,6 +60,20 @@ class BoundedWorkTest {
             }));
         }
         begun.await();
+        holdTheWorkerForAnswers();
+    }
+
+    private void holdTheWorkerForAnswers() throws InterruptedException {
+        CountDownLatch begun = new CountDownLatch(1);
+        Thread waits =
+                new Thread(() -> queue.answer(new Order("test", "Held", 1, Duration.ofHours(1)), () -> true, work -> {
+                    begun.countDown();
+                    gate.await();
+                    return 1;
+                }));
+        waits.setDaemon(true);
+        waits.start();
+        begun.await();
     }
 
     @Test
