@@ -150,16 +150,13 @@ final class Candidates {
     private List<Remedy> fineEnough() {
         Positioning mode = judgement.positioning();
         Judgement.Asked asked = judgement.asked();
-        return DoubleStream.concat(
+        return gsds(DoubleStream.concat(
                         fineEnough(RuleOfThumb.HEIGHT_GSDS, asked.heightSigmaM(), mode.verticalM()),
                         fineEnough(RuleOfThumb.POSITION_GSDS, asked.positionSigmaM(), mode.horizontalM()))
                 .boxed()
                 .min(Double::compare)
                 .stream()
-                .flatMap(gsd -> Stream.of(gsd, gsd * 0.9, gsd * 0.8))
-                .map(gsd -> found.down(UnitKind.GSD, gsd, 0.05))
-                .map(this::gsd)
-                .toList();
+                .flatMap(gsd -> Stream.of(gsd, gsd * 0.9, gsd * 0.8)));
     }
 
     private static DoubleStream fineEnough(double gsds, OptionalDouble askedM, double photosM) {
@@ -168,17 +165,19 @@ final class Candidates {
 
     private List<Remedy> finer() {
         double present = plan.design().scale().gsdM();
-        double lowest = found.up(
-                UnitKind.GSD, present * lowestM() / plan.design().scale().heightM(), 0.05);
-        return shares().map(share -> Math.max(lowest, found.down(UnitKind.GSD, present * share, 0.05)))
-                .filter(gsd -> gsd < present)
-                .distinct()
-                .map(this::gsd)
-                .toList();
+        return gsds(shares().map(share -> present * share));
     }
 
-    private Remedy gsd(double gsd) {
-        return finer("GSD " + found.text(GSD, gsd), GSD, gsd);
+    /** Finer than now, in whole steps, none from nearer than may be flown. */
+    private List<Remedy> gsds(Stream<Double> wanted) {
+        double present = plan.design().scale().gsdM();
+        double lowest = found.up(
+                UnitKind.GSD, present * lowestM() / plan.design().scale().heightM(), 0.05);
+        return wanted.map(gsd -> Math.max(lowest, found.down(UnitKind.GSD, gsd, 0.05)))
+                .filter(gsd -> gsd < present)
+                .distinct()
+                .map(gsd -> found.finer("GSD " + found.text(GSD, gsd), GSD, gsd))
+                .toList();
     }
 
     private List<Remedy> lower() {
@@ -187,19 +186,14 @@ final class Candidates {
         return shares().map(share -> Math.max(lowest, found.down(UnitKind.HEIGHT, present * share, 1)))
                 .filter(height -> height < present)
                 .distinct()
-                .map(height -> finer("Fly at " + found.height(height), HEIGHT, height))
+                .map(height -> found.finer("Fly at " + found.height(height), HEIGHT, height))
                 .toList();
     }
 
     /** Nearer to the ground than its clearance nobody flies, nor nearer than the payload works. */
-    private double lowestM() {
+    double lowestM() {
         double kept = plan.heights().map(heights -> heights.choice().keptM()).orElse(0.0);
         return Math.max(kept, plan.request().kit().payload().leastHeightM());
-    }
-
-    private Remedy finer(String label, Quantity scale, double si) {
-        return new Remedy(label, new Remedy.Finer((Remedy.Pin)
-                found.remedy(label, scale, si).change()));
     }
 
     /** At half the speed the same climb is twice as steep. */

@@ -42,7 +42,16 @@ final class Collected {
     }
 
     Remedy remedy(String label, Quantity quantity, double si) {
-        return new Remedy(label, quantity, Measure.ofSi(si, units.unit(quantity.kind())));
+        return new Remedy(label, pin(quantity, si));
+    }
+
+    /** The same, to see the ground finer. */
+    Remedy finer(String label, Quantity scale, double si) {
+        return new Remedy(label, new Remedy.Finer(pin(scale, si)));
+    }
+
+    private Remedy.Pin pin(Quantity quantity, double si) {
+        return new Remedy.Pin(quantity, Measure.ofSi(si, units.unit(quantity.kind())));
     }
 
     String text(Quantity quantity, double si) {

@@ -83,9 +83,10 @@ final class GroundFindings {
         }
         double lower = heights.heightM() - (greatest.m() - ceiling);
         List<Remedy> remedies = new ArrayList<>(candidates.follow());
-        if (lower > 1) {
+        if (lower > candidates.lowestM()) {
             Stream.of(lower, lower * 0.9)
                     .map(height -> found.down(UnitKind.HEIGHT, height, 1))
+                    .filter(height -> height >= candidates.lowestM())
                     .map(height -> found.remedy("Fly at " + found.height(height), HEIGHT, height))
                     .forEach(remedies::add);
         }

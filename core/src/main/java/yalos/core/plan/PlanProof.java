@@ -151,7 +151,7 @@ public final class PlanProof {
     public Judgement judged(GroundProof proof, Positioning wanted, Accuracy accuracy) {
         Judgement.Far far = heights.filter(known -> known.choice().reference() == HeightReference.FOLLOW)
                 .<Judgement.Far>map(followed ->
-                        new FarFromPath(followed, plan.design().scale().gsdM())::why)
+                        new FarFromPath(followed, plan.design().scale().gsdM()))
                 .orElse(Judgement.Far.LEVEL);
         return new Judgement(
                 proof,

@@ -2,11 +2,10 @@ package yalos.core.proof;
 
 import static java.util.stream.Collectors.counting;
 
-import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Collections;
 import java.util.Comparator;
-import java.util.Deque;
 import java.util.EnumMap;
 import java.util.EnumSet;
 import java.util.List;
@@ -29,8 +28,6 @@ public final class Judgement {
     private static final int MOST_SPOTS = 12;
     /** Weak ground that is this share of the block is no edge, though it touches it. */
     static final double NEARLY_ALL = 0.9;
-    /** Weak cells this near to each other are one weak spot. */
-    private static final int NEAR_CELLS = 2;
     /** Smaller pieces are specks: below both this size and this share of the block nobody flies again for them. */
     private static final double LEAST_SPOT_M2 = 4;
 
@@ -297,13 +294,10 @@ public final class Judgement {
     }
 
     private List<WeakGround> largestSpots() {
-        boolean[] done = new boolean[cells.length];
-        List<Piece> found = new ArrayList<>();
-        for (int at = 0; at < cells.length; at++) {
-            if (weak(at) && !done[at]) {
-                found.add(piece(at, done));
-            }
-        }
+        List<Piece> found = new ArrayList<>(
+                Pieces.of(proof.columns(), proof.rows(), at -> weak(at) ? cells[at] : Pieces.NONE).stream()
+                        .map(this::piece)
+                        .toList());
         found.sort(Comparator.comparingInt(Piece::size).reversed());
         double least = Math.max(LEAST_SPOT_M2, LEAST_SPOT * proof.asked() * cellM2());
         int listed = 0;
@@ -320,7 +314,7 @@ public final class Judgement {
     }
 
     /**
-     * Cells that lack the same, joined where no more than a cell lies between.
+     * Cells that lie together and lack the same.
      *
      * @param edge whether the block ends next to one of them
      * @param worst the cell that has least of what they lack
@@ -331,21 +325,28 @@ public final class Judgement {
         }
     }
 
-    private Piece piece(int start, boolean[] done) {
-        Deque<Integer> open = new ArrayDeque<>(List.of(start));
-        done[start] = true;
-        Adequacy lack = at(start);
-        List<Integer> found = new ArrayList<>();
-        boolean edge = false;
-        int worst = start;
-        while (!open.isEmpty()) {
-            int at = open.pop();
-            found.add(at);
-            worst = worse(lack, at, worst) ? at : worst;
-            edge |= reached(at, cells[start], done, open);
-        }
-        edge &= found.size() < proof.asked() * NEARLY_ALL;
-        return new Piece(lack, found.stream().mapToInt(Integer::intValue).toArray(), edge, worst);
+    private Piece piece(int[] found) {
+        Adequacy lack = at(found[0]);
+        boolean edge = found.length < proof.asked() * NEARLY_ALL
+                && Arrays.stream(found).anyMatch(this::atEdge);
+        int worst = Arrays.stream(found)
+                .reduce((worse, at) -> worse(lack, at, worse) ? at : worse)
+                .orElseThrow();
+        return new Piece(lack, found, edge, worst);
+    }
+
+    /** Whether the block ends next to a cell. */
+    private boolean atEdge(int at) {
+        int column = at % proof.columns();
+        int row = at / proof.columns();
+        return column == 0
+                || row == 0
+                || column == proof.columns() - 1
+                || row == proof.rows() - 1
+                || nothingKnown(at - 1)
+                || nothingKnown(at + 1)
+                || nothingKnown(at - proof.columns())
+                || nothingKnown(at + proof.columns());
     }
 
     private boolean worse(Adequacy lack, int at, int other) {
@@ -365,25 +366,6 @@ public final class Judgement {
 
     private PlanePoint place(int at) {
         return new PlanePoint(proof.grid().x(at % proof.columns()), proof.grid().y(at / proof.columns()));
-    }
-
-    /** Enters what lacks the same within two cells; answers whether the block ends next to the cell. */
-    private boolean reached(int at, byte lack, boolean[] done, Deque<Integer> open) {
-        int columns = proof.columns();
-        int column = at % columns;
-        int row = at / columns;
-        boolean edge = false;
-        for (int r = row - NEAR_CELLS; r <= row + NEAR_CELLS; r++) {
-            for (int c = column - NEAR_CELLS; c <= column + NEAR_CELLS; c++) {
-                boolean outside = r < 0 || c < 0 || r >= proof.rows() || c >= columns || nothingKnown(r * columns + c);
-                edge |= outside && Math.abs(r - row) + Math.abs(c - column) == 1;
-                if (!outside && !done[r * columns + c] && cells[r * columns + c] == lack) {
-                    done[r * columns + c] = true;
-                    open.push(r * columns + c);
-                }
-            }
-        }
-        return edge;
     }
 
     /**

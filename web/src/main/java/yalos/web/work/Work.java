@@ -50,10 +50,10 @@ public final class Work<T> {
     private volatile boolean off;
     private volatile boolean tooLong;
     private volatile long begunAt;
-    /** When somebody last looked at it, for work that is worth nothing else; 0 for other work. */
     private volatile long lookedAtNs;
-
+    /** Whether others wait, for work that is worth its time only while somebody looks; never for other work. */
     private volatile BooleanSupplier othersWait = () -> false;
+
     private volatile T result;
     private volatile Throwable failure;
 
@@ -108,7 +108,7 @@ public final class Work<T> {
         if (nanoClock.getAsLong() - begunAt > order.deadline().toNanos()) {
             tooLong = true;
         }
-        if (lookedAtNs != 0 && nanoClock.getAsLong() - lookedAtNs > LEFT_NS && othersWait.getAsBoolean()) {
+        if (nanoClock.getAsLong() - lookedAtNs > LEFT_NS && othersWait.getAsBoolean()) {
             off = true;
         }
         return !off && !tooLong;
@@ -120,13 +120,13 @@ public final class Work<T> {
      * @param others whether anything else waits in the background
      */
     void onlyWhileLookedAt(BooleanSupplier others) {
-        othersWait = others;
         looked();
+        othersWait = others;
     }
 
     /** Somebody looks at how far it is. */
     public void looked() {
-        lookedAtNs = Math.max(1, nanoClock.getAsLong());
+        lookedAtNs = nanoClock.getAsLong();
     }
 
     /** Between two steps of the work. */
