@@ -112,20 +112,30 @@ class MendsTest {
         }
     }
 
-    /** A ridge evened out is passed more than a metre too high at any speed; that slower photos see its flanks better is another matter. */
+    /** The way home from the top of a slope is far above its foot at any speed; that slower photos see the slope better is another matter. */
     @Test
     void whatIsTooHighIsNotHelpedByWhatShowsTheGroundBetter() {
-        Case one = judged(over(RIDGE, HeightChoice.USUAL, ACROSS.with(Quantity.CEILING, Measure.of(76, Unit.METRE))));
+        PlanRequest usual = Samples.request(Samples.square(400), ACROSS);
+        Case one = judged(new PlanRequest(
+                        usual.kit(), ACROSS, usual.outline(), Optional.of(Samples.at(-30, 0)), usual.epsg())
+                .over(new GroundRequest(
+                        FormulaGround.of(5, (x, y) -> 300 + 0.6 * x),
+                        HeightChoice.USUAL,
+                        List.of(),
+                        List.of(),
+                        OptionalDouble.empty()))
+                .plan());
         Finding ceiling = finding(one, "ceiling").orElseThrow();
-        assertThat(ceiling.remedies()).anyMatch(remedy -> pin(remedy).quantity() == Quantity.SPEED);
-        assertThat(ceiling.remedies())
-                .as("one shows the ground better and stays too high")
-                .anyMatch(remedy -> {
-                    Case after = judged(Trial.of(one.plan(), remedy.change()).orElseThrow());
-                    return after.judgement().share() > one.judgement().share() + 0.01
-                            && finding(after, "ceiling").isPresent();
-                });
-        assertThat(mends(one, ceiling)).allMatch(Mends.Mend::cures);
+        List<Case> tried = ceiling.remedies().stream()
+                .map(remedy -> judged(Trial.of(one.plan(), remedy.change()).orElseThrow()))
+                .toList();
+        assertThat(tried)
+                .as("none cures")
+                .allMatch(after -> finding(after, "ceiling").isPresent());
+        assertThat(tried)
+                .as("one shows the ground better")
+                .anyMatch(after -> after.judgement().share() > one.judgement().share() + 0.01);
+        assertThat(mends(one, ceiling)).isEmpty();
     }
 
     /** Below a cliff of 220 m there is ground that no height makes fine enough at a price: what is worth its time is offered before it. */
