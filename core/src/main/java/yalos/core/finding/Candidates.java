@@ -4,6 +4,8 @@ import static yalos.core.pins.Quantity.*;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.stream.DoubleStream;
 import java.util.stream.IntStream;
@@ -47,13 +49,30 @@ final class Candidates {
 
     /** For ground that lacks something, by the causes of its weak spots, the largest first. */
     List<Remedy> of(Adequacy lack) {
-        return judgement.spots().stream()
+        Stream<Remedy> byCause = judgement.spots().stream()
                 .filter(spot -> judgement.at(spot.cells()[0]) == lack)
                 .map(WeakGround::cause)
                 .distinct()
-                .flatMap(cause -> of(cause).stream())
-                .distinct()
-                .toList();
+                .flatMap(cause -> of(cause).stream());
+        return Stream.concat(byCause, less(lack)).distinct().toList();
+    }
+
+    /** A pinned accuracy, asked for as well as it is had. */
+    private Stream<Remedy> less(Adequacy lack) {
+        Quantity asked = lack == Adequacy.INACCURATE ? HEIGHTS_TO : POSITIONS_TO;
+        boolean pinned = (lack == Adequacy.INACCURATE || lack == Adequacy.OFF)
+                && plan.request().pins().has(asked);
+        return !pinned
+                ? Stream.empty()
+                : judgement.goodToM(lack, CoverageFindings.WORTH_SAYING / 2).stream()
+                        .boxed()
+                        .flatMap(had -> Stream.of(had, had * 1.05, had * 1.15))
+                        .map(had -> found.up(asked.kind(), had, 0.1))
+                        .distinct()
+                        .map(had -> found.less(
+                                "Ask for " + asked.label().toLowerCase(Locale.ROOT) + " " + found.text(asked, had),
+                                asked,
+                                had));
     }
 
     private List<Remedy> of(WeakGround.Cause cause) {
@@ -134,21 +153,30 @@ final class Candidates {
         return Stream.concat(Stream.of(first, first * 0.95, first * 0.85), steps);
     }
 
-    /** What the aircraft can do better without a link in flight, or points on the ground. */
+    /** What the aircraft can do better without a link in flight, or points on the ground; by itself, and with the GSD that it still asks for. */
     private List<Remedy> positionsKnown() {
-        return Stream.of(
-                        new Remedy("PPK from logged data", new Remedy.Known(Positioning.PPK)),
-                        new Remedy("Control points on the ground", new Remedy.Known(Positioning.CONTROL)))
-                .filter(remedy -> {
-                    Positioning mode = ((Remedy.Known) remedy.change()).mode();
-                    return mode != judgement.positioning() && plan.request().able(mode) == mode;
-                })
+        return Stream.of(Positioning.PPK, Positioning.CONTROL)
+                .filter(mode ->
+                        mode != judgement.positioning() && plan.request().able(mode) == mode)
+                .flatMap(mode -> Stream.concat(
+                        Stream.of(known(mode, Optional.empty())),
+                        fineEnough(mode).map(gsd -> known(mode, Optional.of(gsd)))))
                 .toList();
     }
 
-    /** The GSD that the rule of thumb asks for, and a little finer; of what positions alone forbid it asks nothing. */
+    private Remedy known(Positioning mode, Optional<Double> gsd) {
+        String label = mode == Positioning.PPK ? "PPK from logged data" : "Control points on the ground";
+        return new Remedy(
+                label + gsd.map(m -> " and GSD " + found.text(GSD, m)).orElse(""),
+                new Remedy.Known(mode, gsd.map(m -> found.scale(GSD, m))));
+    }
+
     private List<Remedy> fineEnough() {
-        Positioning mode = judgement.positioning();
+        return fineEnough(judgement.positioning()).map(this::gsd).toList();
+    }
+
+    /** The GSD that the rule of thumb asks for, and a little finer; of what positions alone forbid it asks nothing. */
+    private Stream<Double> fineEnough(Positioning mode) {
         Judgement.Asked asked = judgement.asked();
         return gsds(DoubleStream.concat(
                         fineEnough(RuleOfThumb.HEIGHT_GSDS, asked.heightSigmaM(), mode.verticalM()),
@@ -165,19 +193,21 @@ final class Candidates {
 
     private List<Remedy> finer() {
         double present = plan.design().scale().gsdM();
-        return gsds(shares().map(share -> present * share));
+        return gsds(shares().map(share -> present * share)).map(this::gsd).toList();
+    }
+
+    private Remedy gsd(double gsdM) {
+        return found.finer("GSD " + found.text(GSD, gsdM), GSD, gsdM);
     }
 
     /** Finer than now, in whole steps, none from nearer than may be flown. */
-    private List<Remedy> gsds(Stream<Double> wanted) {
+    private Stream<Double> gsds(Stream<Double> wanted) {
         double present = plan.design().scale().gsdM();
         double lowest = found.up(
                 UnitKind.GSD, present * lowestM() / plan.design().scale().heightM(), 0.05);
         return wanted.map(gsd -> Math.max(lowest, found.down(UnitKind.GSD, gsd, 0.05)))
                 .filter(gsd -> gsd < present)
-                .distinct()
-                .map(gsd -> found.finer("GSD " + found.text(GSD, gsd), GSD, gsd))
-                .toList();
+                .distinct();
     }
 
     private List<Remedy> lower() {

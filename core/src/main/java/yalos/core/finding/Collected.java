@@ -47,7 +47,16 @@ final class Collected {
 
     /** The same, to see the ground finer. */
     Remedy finer(String label, Quantity scale, double si) {
-        return new Remedy(label, new Remedy.Finer(pin(scale, si)));
+        return new Remedy(label, scale(scale, si));
+    }
+
+    Remedy.Finer scale(Quantity scale, double si) {
+        return new Remedy.Finer(pin(scale, si));
+    }
+
+    /** A pinned demand that is asked for less strictly. */
+    Remedy less(String label, Quantity demand, double si) {
+        return new Remedy(label, new Remedy.Less(pin(demand, si)));
     }
 
     private Remedy.Pin pin(Quantity quantity, double si) {

@@ -58,7 +58,7 @@ public final class Mends {
     }
 
     /**
-     * The mends of a finding: those that cure, the quickest first; where none does those that help, the best of each kind of change and what
+     * The mends of a finding: those that cure, the quickest first, those that ask for less last; where none does those that help, the best of each kind of change and what
      * helps half as much in less than half of its time; empty when nothing
      * would do.
      *
@@ -83,9 +83,11 @@ public final class Mends {
         Comparator<Mend> better = cured
                 ? Comparator.comparingDouble(Mend::minutes)
                 : Comparator.comparingDouble(Mend::share).reversed();
+        Comparator<Mend> lastToAskLess =
+                Comparator.comparing(mend -> mend.remedy().change() instanceof Remedy.Less);
         Map<Object, List<Mend>> byKind = mends.stream()
                 .filter(mend -> mend.cures() == cured)
-                .sorted(better)
+                .sorted(lastToAskLess.thenComparing(better))
                 .collect(Collectors.groupingBy(
                         mend -> kind(mend.remedy().change()), LinkedHashMap::new, Collectors.toList()));
         return byKind.values().stream()
@@ -107,6 +109,12 @@ public final class Mends {
     }
 
     private static Object kind(Remedy.Change change) {
+        if (change instanceof Remedy.Known known) {
+            return known.mode();
+        }
+        if (change instanceof Remedy.Less) {
+            return Remedy.Less.class;
+        }
         return change instanceof Remedy.Pin pin
                 ? pin.quantity()
                 : change instanceof Remedy.Finer finer ? finer.pin().quantity() : change;

@@ -1,5 +1,6 @@
 package yalos.core.finding;
 
+import java.util.Optional;
 import yalos.core.height.HeightReference;
 import yalos.core.kit.Positioning;
 import yalos.core.pins.Quantity;
@@ -14,13 +15,16 @@ import yalos.core.units.Measure;
 public record Remedy(String label, Change change) {
 
     /** What a press changes. */
-    public sealed interface Change permits Pin, Finer, Unpin, Heights, Span, Known {}
+    public sealed interface Change permits Pin, Finer, Less, Unpin, Heights, Span, Known {}
 
     /** A figure of the ledger is pinned. */
     public record Pin(Quantity quantity, Measure value) implements Change {}
 
     /** A height or GSD is pinned so that the ground is seen finer: the GSD that was asked for by its pin is asked for still. */
     public record Finer(Pin pin) implements Change {}
+
+    /** What was asked for by a pin is asked for less strictly: the last resort. */
+    public record Less(Pin pin) implements Change {}
 
     /** A figure of the ledger is let go. */
     public record Unpin(Quantity quantity) implements Change {}
@@ -31,8 +35,12 @@ public record Remedy(String label, Change change) {
     /** Holes of the model up to so wide are spanned from their rims. */
     public record Span(double widestM) implements Change {}
 
-    /** The positions of photos are known otherwise. */
-    public record Known(Positioning mode) implements Change {}
+    /**
+     * The positions of photos are known otherwise.
+     *
+     * @param finer what is pinned with it, where better positions alone would not do; empty for nothing
+     */
+    public record Known(Positioning mode, Optional<Finer> finer) implements Change {}
 
     Remedy(String label, Quantity quantity, Measure value) {
         this(label, new Pin(quantity, value));

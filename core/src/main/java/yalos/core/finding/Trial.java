@@ -21,22 +21,34 @@ final class Trial {
 
     private static Optional<PlanRequest> changed(PlanRequest request, Remedy.Change change) {
         if (change instanceof Remedy.Pin pin) {
-            return Optional.of(request.with(request.pins().pinned(pin.quantity(), pin.value())));
+            return Optional.of(pinned(request, pin));
+        }
+        if (change instanceof Remedy.Less less) {
+            return Optional.of(pinned(request, less.pin()));
         }
         if (change instanceof Remedy.Finer finer) {
-            return Optional.of(request.with(request.pins()
-                    .pinnedFiner(finer.pin().quantity(), finer.pin().value())));
+            return Optional.of(finer(request, finer));
         }
         if (change instanceof Remedy.Unpin unpin) {
             return request.pins().released(unpin.quantity()).map(request::with);
         }
         if (change instanceof Remedy.Known known) {
-            return Optional.of(request.with(known.mode()));
+            PlanRequest better = request.with(known.mode());
+            return Optional.of(known.finer().map(finer -> finer(better, finer)).orElse(better));
         }
         GroundRequest ground = request.ground().orElseThrow();
         return Optional.of(request.over(
                 change instanceof Remedy.Heights heights
                         ? ground.with(ground.choice().with(heights.reference()))
                         : ground.spanning(((Remedy.Span) change).widestM())));
+    }
+
+    private static PlanRequest pinned(PlanRequest request, Remedy.Pin pin) {
+        return request.with(request.pins().pinned(pin.quantity(), pin.value()));
+    }
+
+    private static PlanRequest finer(PlanRequest request, Remedy.Finer finer) {
+        return request.with(
+                request.pins().pinnedFiner(finer.pin().quantity(), finer.pin().value()));
     }
 }

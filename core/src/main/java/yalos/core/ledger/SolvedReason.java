@@ -20,7 +20,13 @@ final class SolvedReason {
                         .pins()
                         .of(accuracy)
                         .ifPresent(pin -> reason.with("", accuracy.label().toLowerCase(Locale.ROOT), pin.asTyped())));
-        return reason.with("", "positions", plan.request().able().words())
+        return reason.with(
+                        "",
+                        "positions",
+                        plan.solution()
+                                .reachable()
+                                .orElse(plan.request().able())
+                                .words())
                 .with("", "measured in an image to", Noise.USUAL_IMAGE_PX, Unit.PIXEL)
                 .source(
                         "the worse of: all rays that see the worst point inside a level block (Kraus, Photogrammetry, from memory); 1 GSD in position, 1.5 in height (common practice)");
@@ -48,8 +54,13 @@ final class SolvedReason {
     }
 
     private static String byAccuracy(BlockPlan plan) {
-        return plan.solution().holds()
-                ? "the coarsest that the pinned accuracy allows"
-                : "the coarsest that a finer one would hardly better; the accuracy is not reached";
+        if (plan.solution().holds()) {
+            return "the coarsest that the pinned accuracy allows";
+        }
+        return plan.solution()
+                .reachable()
+                .map(mode ->
+                        "the coarsest that allows it with " + mode.words() + "; not reached with positions as they are")
+                .orElse("pixels and positions err alike; the pinned accuracy is not reached");
     }
 }

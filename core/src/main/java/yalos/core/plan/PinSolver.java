@@ -1,12 +1,16 @@
 package yalos.core.plan;
 
 import java.util.ArrayList;
+import java.util.Collections;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.DoubleFunction;
+import java.util.stream.Stream;
 import yalos.core.block.PlaneBlock;
 import yalos.core.camera.GroundScale;
 import yalos.core.fault.InputFault;
+import yalos.core.kit.Positioning;
 import yalos.core.pins.Defaults;
 import yalos.core.pins.Overlaps;
 import yalos.core.pins.Pins;
@@ -30,8 +34,8 @@ public final class PinSolver {
     /** A hundredth of a centimetre: the last digit of a GSD that is shown. */
     private static final double GSD_STEP_CM = 0.01;
 
-    /** A finer scale that betters the result by less than this is not worth its flight time. */
-    private static final double HARDLY_BETTER = 1.05;
+    /** Where the accuracy is out of reach, pixels may add as much to the error as positions do; finer ones would cost much for little. */
+    private static final double ALIKE = Math.sqrt(2);
 
     /** Where nothing else does, this keeps a scale from becoming nonsense: 1 m above ground. */
     private static final double LEAST_HEIGHT_M = 1;
@@ -67,21 +71,23 @@ public final class PinSolver {
      * @param solved the quantity that gave way; empty when nothing had to or could
      * @param holds whether every pinned cost holds, or the pinned accuracy where the scale follows from it
      * @param ground what flying over the real ground was known to add
+     * @param reachable how positions must be known for the pinned accuracy, where they are not and the scale was made for it; empty else
      */
-    public record Solution(Pins pins, Optional<Quantity> solved, boolean holds, Added ground) {
+    public record Solution(
+            Pins pins, Optional<Quantity> solved, boolean holds, Added ground, Optional<Positioning> reachable) {
         /** Pins as they stand. */
         static Solution asPinned(Pins pins) {
-            return new Solution(pins, Optional.empty(), true, Added.NOTHING);
+            return new Solution(pins, Optional.empty(), true, Added.NOTHING, Optional.empty());
         }
 
         /** The same, found not to hold after all. */
         Solution failing() {
-            return new Solution(pins, solved, false, ground);
+            return new Solution(pins, solved, false, ground, reachable);
         }
     }
 
     private Solution solution(Pins found, Optional<Quantity> solved, boolean holds) {
-        return new Solution(found, solved, holds, ground);
+        return new Solution(found, solved, holds, ground, Optional.empty());
     }
 
     /**
@@ -164,8 +170,9 @@ public final class PinSolver {
     }
 
     /**
-     * The coarsest GSD with which every point well inside a level block is expected to be as accurate as was pinned, by its rays and by the rule of thumb. Where positions alone
-     * forbid that, the coarsest that a finer one would hardly better; the judgement of the plan then says what is missing.
+     * The coarsest GSD with which every point well inside a level block is expected to be as accurate as was pinned, by its rays and by the rule of thumb. Where positions as they are
+     * known forbid that, the one with which it is had once they are known better; where nothing reaches it, the coarsest at which pixels add no more to the error than positions.
+     * The judgement of the plan then says what is missing.
      */
     private Solution accurate() {
         Solution trial = accurate(1);
@@ -190,31 +197,45 @@ public final class PinSolver {
     }
 
     private Solution accurate(double baseShare) {
+        Positioning able = request.able();
+        List<Positioning> modes = Stream.of(able, request.able(Positioning.PPK), Positioning.CONTROL)
+                .distinct()
+                .toList();
         int finest = finest();
-        int coarsest = Math.max(finest, coarsest());
-        double best = excess(finest, baseShare);
-        double allowed = Math.max(1, best * HARDLY_BETTER);
+        Positioning mode = modes.stream()
+                .filter(known -> excess(finest, baseShare, known) <= 1)
+                .findFirst()
+                .orElseGet(() ->
+                        Collections.min(modes, Comparator.comparingDouble(known -> excess(finest, baseShare, known))));
+        double best = excess(finest, baseShare, mode);
+        double allowed = best <= 1 ? 1 : best * ALIKE;
         int low = finest;
-        int high = coarsest;
+        int high = Math.max(finest, coarsest());
         while (high > low) {
             int middle = (low + high + 1) / 2;
-            if (excess(middle, baseShare) <= allowed) {
+            if (excess(middle, baseShare, mode) <= allowed) {
                 low = middle;
             } else {
                 high = middle - 1;
             }
         }
-        return solution(pins.with(Quantity.GSD, centimetres(low)), Optional.of(Quantity.GSD), best <= 1);
+        boolean reached = best <= 1;
+        return new Solution(
+                pins.with(Quantity.GSD, centimetres(low)),
+                Optional.of(Quantity.GSD),
+                reached && mode == able,
+                ground,
+                Optional.of(mode).filter(other -> reached && other != able));
     }
 
     /** By how much the expected accuracy misses what was pinned, as a factor; 1 or less where it is met. */
-    private double excess(int step, double baseShare) {
+    private double excess(int step, double baseShare, Positioning mode) {
         Design design = Design.of(pins.with(Quantity.GSD, centimetres(step)), request.kit(), 0, request.usual());
         RegularBlock.Expected expected = new RegularBlock(design.scale(), design.baseM() * baseShare, design.spacingM())
-                .expected(PlanProof.noise(request.able()));
+                .expected(PlanProof.noise(mode));
         double gsd = design.scale().gsdM();
-        double heightM = Math.max(expected.heightM(), RuleOfThumb.heightM(gsd, request.able()));
-        double positionM = Math.max(expected.positionM(), RuleOfThumb.positionM(gsd, request.able()));
+        double heightM = Math.max(expected.heightM(), RuleOfThumb.heightM(gsd, mode));
+        double positionM = Math.max(expected.positionM(), RuleOfThumb.positionM(gsd, mode));
         double heights = heightM / pins.siOr(Quantity.HEIGHTS_TO, Double.POSITIVE_INFINITY);
         double positions = positionM / pins.siOr(Quantity.POSITIONS_TO, Double.POSITIVE_INFINITY);
         return Math.max(heights, positions);

@@ -156,27 +156,16 @@ public final class Judgement {
             return Adequacy.TOO_COARSE;
         }
         if (asked.positionSigmaM().isPresent()
-                && !goodEnough(
-                        proof.sigmaHorizontalM()[at] / Math.sqrt(2),
-                        flown.positionAtBestM(gsdM[at]),
-                        asked.positionSigmaM().getAsDouble())) {
+                && !(positionGoodToM(at) <= asked.positionSigmaM().getAsDouble())) {
             return Adequacy.OFF;
         }
         if (asked.heightSigmaM().isPresent()
-                && !goodEnough(
-                        proof.sigmaVerticalM()[at],
-                        flown.heightAtBestM(gsdM[at]),
-                        asked.heightSigmaM().getAsDouble())) {
+                && !(heightGoodToM(at) <= asked.heightSigmaM().getAsDouble())) {
             return Adequacy.INACCURATE;
         }
         boolean near = asked.nearestGsdM().isPresent()
                 && gsdM[at] < asked.nearestGsdM().getAsDouble();
         return near ? Adequacy.LOW_OVERLAP : Adequacy.ENOUGH;
-    }
-
-    /** By the rays of a place, which promise more than is had in practice, and by what its GSD is good for at best. */
-    private static boolean goodEnough(double byRaysM, double atBestM, double askedM) {
-        return byRaysM <= askedM && atBestM <= askedM;
     }
 
     /** What is judged. */
@@ -226,6 +215,33 @@ public final class Judgement {
                 .sorted()
                 .toArray();
         return known.length == 0 ? OptionalDouble.empty() : OptionalDouble.of(known[known.length / 2]);
+    }
+
+    /**
+     * What heights, or positions along each axis of the plane, are good to on the ground that is given enough but for them: one standard deviation in metres. Empty where nothing else is enough,
+     * or rays fix nothing.
+     *
+     * @param lack inaccurate for heights, off for positions
+     * @param butFor so small a share of that ground
+     */
+    public OptionalDouble goodToM(Adequacy lack, double butFor) {
+        double[] sorted = IntStream.range(0, cells.length)
+                .filter(at -> at(at) == Adequacy.ENOUGH || at(at) == lack)
+                .mapToDouble(at -> lack == Adequacy.INACCURATE ? heightGoodToM(at) : positionGoodToM(at))
+                .map(sigma -> Double.isNaN(sigma) ? Double.POSITIVE_INFINITY : sigma)
+                .sorted()
+                .toArray();
+        int at = (int) Math.ceil(sorted.length * (1 - butFor)) - 1;
+        return at < 0 || Double.isInfinite(sorted[at]) ? OptionalDouble.empty() : OptionalDouble.of(sorted[at]);
+    }
+
+    /** By the rays of a place, which promise more than is had in practice, and by what its GSD is good for at best. */
+    private double heightGoodToM(int at) {
+        return Math.max(proof.sigmaVerticalM()[at], flown.heightAtBestM(gsdM[at]));
+    }
+
+    private double positionGoodToM(int at) {
+        return Math.max(proof.sigmaHorizontalM()[at] / Math.sqrt(2), flown.positionAtBestM(gsdM[at]));
     }
 
     /** Share of the block that is given enough, 0..1; unknown ground is part of the block and never given enough. */
@@ -377,7 +393,7 @@ public final class Judgement {
     private WeakGround.Cause notGoodEnough(
             Piece piece, OptionalDouble asked, double photosM, DoubleUnaryOperator atBestM) {
         double most = asked.orElse(Double.POSITIVE_INFINITY);
-        if (photosM > most) {
+        if (RuleOfThumb.gsdM(1, most, photosM).isEmpty()) {
             return WeakGround.Cause.UNSURE_PHOTOS;
         }
         if (atBestM.applyAsDouble(flown.gsdM()) > most) {

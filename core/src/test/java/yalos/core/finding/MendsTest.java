@@ -171,12 +171,52 @@ class MendsTest {
                 .contains("positions of the photos are not known")
                 .doesNotContain("too few");
         List<Mends.Mend> mends = mends(one, finding);
-        assertThat(mends).isNotEmpty();
-        for (Mends.Mend mend : mends) {
-            Positioning mode = ((Remedy.Known) mend.remedy().change()).mode();
-            assertThat(mend.cures()).isTrue();
-            assertThat(finding(accurate(2, 5, mode), "height-accuracy")).isEmpty();
+        assertThat(mends).hasSizeGreaterThan(1).allMatch(Mends.Mend::cures);
+        for (Mends.Mend mend : mends.subList(0, mends.size() - 1)) {
+            Remedy.Known known = (Remedy.Known) mend.remedy().change();
+            assertThat(known.finer()).as("positions alone do").isEmpty();
+            assertThat(finding(accurate(2, 5, known.mode()), "height-accuracy")).isEmpty();
         }
+        Remedy.Pin less = less(mends.get(mends.size() - 1));
+        assertThat(less.value().si())
+                .as("the last resort: what satellites alone give")
+                .isCloseTo(3, Offset.offset(0.1));
+    }
+
+    private static Remedy.Pin less(Mends.Mend mend) {
+        return ((Remedy.Less) mend.remedy().change()).pin();
+    }
+
+    /**
+     * Neither positions nor pixels do it alone: with positions to 3 cm a GSD of 4 cm gives the root of 6² and 3², 6.7 cm (rule of thumb, common practice); 2.67 cm it must
+     * be.
+     */
+    @Test
+    void whatTakesTwoChangesIsOfferedAsOnePress() {
+        Case one = accurate(4, 5, Positioning.SINGLE);
+        List<Mends.Mend> mends = mends(one, finding(one, "height-accuracy").orElseThrow());
+        Remedy.Known known = (Remedy.Known) mends.get(0).remedy().change();
+        assertThat(mends.get(0).cures()).isTrue();
+        assertThat(known.mode()).isEqualTo(Positioning.PPK);
+        assertThat(known.finer().orElseThrow().pin().value().si()).isBetween(0.026, 0.02667);
+        assertThat(mends.get(0).remedy().label()).isEqualTo("PPK from logged data and GSD 2.65 cm");
+        assertThat(mends.get(1).remedy().label()).isEqualTo("Control points on the ground and GSD 2.65 cm");
+    }
+
+    /** Three centimetres are what control points give at best: no pixel is small enough, and what is had is offered to be asked for. */
+    @Test
+    void whatNothingReachesIsAskedForAsWellAsItIsHad() {
+        Case one = accurate(2, 3, Positioning.CONTROL);
+        Finding finding = finding(one, "height-accuracy").orElseThrow();
+        assertThat(finding.sentence())
+                .contains("positions of the photos are not known")
+                .doesNotContain("pixels");
+        List<Mends.Mend> mends = mends(one, finding);
+        assertThat(mends).hasSize(1);
+        assertThat(mends.get(0).cures()).isTrue();
+        assertThat(less(mends.get(0)).value().si())
+                .as("the root of 3² and 3² by the rule of thumb, a tenth of the GSD allowed")
+                .isBetween(0.040, 0.043);
     }
 
     /** By the rule of thumb, common practice: the root of 5² - 3² over 1.5 is 2.67 cm. */
@@ -207,10 +247,10 @@ class MendsTest {
         Finding off = finding(one, "position-accuracy").orElseThrow();
         assertThat(off.sentence()).contains("pixels too large");
         assertThat(off.remedies())
-                .extracting(remedy -> pin(remedy).value().si())
                 .first()
+                .extracting(remedy -> pin(remedy).value().si())
                 // The root of 3² - 2² is 2.24 cm.
-                .satisfies(gsd -> assertThat(gsd).isBetween(0.022, 0.02237));
+                .satisfies(gsd -> assertThat((double) gsd).isBetween(0.022, 0.02237));
     }
 
     private static List<String> stops(Case one) {

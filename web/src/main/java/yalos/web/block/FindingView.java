@@ -3,7 +3,10 @@ package yalos.web.block;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
+import java.util.SortedMap;
+import java.util.TreeMap;
 import yalos.core.finding.Finding;
 import yalos.core.finding.Mends;
 import yalos.core.finding.Remedy;
@@ -32,39 +35,53 @@ public record FindingView(
         String north,
         boolean mendable) {
 
-    /** A remedy as a button: where it is sent to below the block's address, what is done there, and with what. */
-    public record RemedyView(String label, String path, String act, String value) {
+    /**
+     * A remedy as a button.
+     *
+     * @param path where it is sent to, below the block's address
+     * @param fields what is sent, by name
+     */
+    public record RemedyView(String label, String path, SortedMap<String, String> fields) {
         public static RemedyView of(Remedy remedy) {
-            if (remedy.change() instanceof Remedy.Heights heights) {
-                return new RemedyView(
-                        remedy.label(),
+            Remedy.Change change = remedy.change();
+            if (change instanceof Remedy.Heights heights) {
+                return of(
+                        remedy,
                         "heights/reference",
-                        "",
-                        heights.reference().name());
+                        Map.of("value", heights.reference().name()));
             }
-            if (remedy.change() instanceof Remedy.Span span) {
-                return new RemedyView(
-                        remedy.label(), "heights/span", "", String.format(Locale.ROOT, "%.1f m", span.widestM()));
+            if (change instanceof Remedy.Span span) {
+                return of(
+                        remedy, "heights/span", Map.of("value", String.format(Locale.ROOT, "%.1f m", span.widestM())));
             }
-            if (remedy.change() instanceof Remedy.Known known) {
-                return new RemedyView(
-                        remedy.label(), "brief/positioning", "", known.mode().name());
+            if (change instanceof Remedy.Known known) {
+                Map<String, String> fields =
+                        new TreeMap<>(Map.of("value", known.mode().name()));
+                known.finer()
+                        .ifPresent(
+                                finer -> fields.put("gsd", finer.pin().value().asTyped()));
+                return of(remedy, "brief/positioning", fields);
             }
-            if (remedy.change() instanceof Remedy.Unpin unpin) {
-                return new RemedyView(
-                        remedy.label(), "ledger/" + unpin.quantity().key(), "unpin", "");
+            if (change instanceof Remedy.Unpin unpin) {
+                return of(remedy, "ledger/" + unpin.quantity().key(), Map.of("act", "unpin"));
             }
-            return remedy.change() instanceof Remedy.Finer finer
-                    ? pinned(remedy, finer.pin(), "finer")
-                    : pinned(remedy, (Remedy.Pin) remedy.change(), "type");
+            if (change instanceof Remedy.Finer finer) {
+                return pinned(remedy, finer.pin(), "finer");
+            }
+            return change instanceof Remedy.Less less
+                    ? pinned(remedy, less.pin(), "type")
+                    : pinned(remedy, (Remedy.Pin) change, "type");
+        }
+
+        private static RemedyView of(Remedy remedy, String path, Map<String, String> fields) {
+            return new RemedyView(remedy.label(), path, new TreeMap<>(fields));
         }
 
         private static RemedyView pinned(Remedy remedy, Remedy.Pin pin, String act) {
-            return new RemedyView(
-                    remedy.label(),
+            return of(
+                    remedy,
                     "ledger/" + pin.quantity().key(),
-                    act,
-                    pin.value().asTyped());
+                    Map.of("act", act, "value", pin.value().asTyped()));
         }
     }
 

@@ -1,6 +1,7 @@
 package yalos.web.brief;
 
 import java.util.Map;
+import java.util.Optional;
 import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -10,6 +11,8 @@ import yalos.core.brief.Brief;
 import yalos.core.fault.InputFault;
 import yalos.core.kit.Positioning;
 import yalos.core.pins.Pins;
+import yalos.core.pins.Quantity;
+import yalos.core.pins.TypedPin;
 import yalos.core.units.UnitChoice;
 import yalos.web.block.BlockPage;
 import yalos.web.block.Blocks;
@@ -40,17 +43,33 @@ class BriefController {
                 visit);
     }
 
-    /** Positions of photos known otherwise: a remedy. */
+    /**
+     * Positions of photos known otherwise: a remedy.
+     *
+     * @param gsd pinned with it, the one that was pinned asked for still; empty for none
+     */
     @PostMapping("/blocks/{id}/brief/positioning")
-    String positioning(@PathVariable long id, @RequestParam Map<String, String> form, Visit visit) {
+    String positioning(
+            @PathVariable long id,
+            @RequestParam(defaultValue = "") String gsd,
+            @RequestParam Map<String, String> form,
+            Visit visit) {
         Positioning mode = BriefForm.choice(Positioning.class, form, "value")
                 .orElseThrow(() -> new InputFault("value", "", "Choose how the positions of photos are known."));
+        Optional<TypedPin> finer =
+                gsd.isEmpty() ? Optional.empty() : Optional.of(TypedPin.of(Quantity.GSD, gsd, preferences.typed()));
         return page.changed(
                 blocks.change(
                         id,
                         visit.version(),
-                        "positions by " + mode.words(),
-                        facts -> facts.with(facts.brief().with(mode))),
+                        "positions by " + mode.words()
+                                + finer.map(pin -> ", GSD " + pin.value().asTyped())
+                                        .orElse(""),
+                        facts -> {
+                            BlockFacts known = facts.with(facts.brief().with(mode));
+                            return finer.map(pin -> known.with(known.pins().pinnedFiner(pin.quantity(), pin.value())))
+                                    .orElse(known);
+                        }),
                 visit);
     }
 

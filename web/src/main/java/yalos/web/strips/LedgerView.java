@@ -17,6 +17,7 @@ import yalos.core.pins.Pins;
 import yalos.core.pins.Quantity;
 import yalos.core.plan.BlockPlan;
 import yalos.core.plan.GroundRequest;
+import yalos.core.plan.PinSolver;
 import yalos.core.reason.Reason;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
@@ -225,12 +226,19 @@ public record LedgerView(List<SectionView> sections) {
         /** What can be told apart at this GSD; see {@link Advice}. */
         private String expected(BlockPlan plan) {
             String solved = pins.costs().isEmpty() && !pins.scaleFixed()
-                    ? plan.solution().holds()
-                            ? "the coarsest that the accuracy allows"
-                            : "finer would hardly help; the accuracy is not reached"
+                    ? byAccuracy(plan.solution())
                     : solvedNote(plan, Quantity.GSD, "the finest that ");
             double seen = Advice.PIXELS_PER_FEATURE * plan.design().scale().gsdM();
             return (solved.isEmpty() ? "" : solved + "; ") + "tells " + units.text(UnitKind.GSD, seen) + " apart";
+        }
+
+        private static String byAccuracy(PinSolver.Solution solution) {
+            String allows = "the coarsest that the accuracy allows";
+            return solution.holds()
+                    ? allows
+                    : solution.reachable()
+                            .map(mode -> allows + " by " + mode.words())
+                            .orElse("the accuracy is not reached");
         }
 
         private String files(BlockPlan plan) {

@@ -122,6 +122,27 @@ class KitAndBriefTest {
                 .contains("positions by satellites alone, with control");
     }
 
+    /** Neither better positions nor finer pixels give heights to 5 cm here: one press changes both, and one way back takes both. */
+    @Test
+    void whatTakesTwoChangesIsOnePress() {
+        change("/ledger/heights-to", "value", "5 cm");
+        change("/brief", "purpose", "ORTHOPHOTO", "positioning", "SINGLE");
+        assertThat(change("/ledger/gsd", "value", "4 cm")).contains("worse than the 5.00 cm asked for");
+        Matcher both = Pattern.compile(
+                        "name=\"gsd\" value=\"([^\"]+)\"\\s*/>\\s*<input[^>]*name=\"value\" value=\"CONTROL\"")
+                .matcher(visitor.mends(block, "kit", "height-accuracy"));
+        assertThat(both.find()).isTrue();
+        assertThat(change("/brief/positioning", "value", "CONTROL", "gsd", "small"))
+                .contains("class=\"notice\"");
+        String mended = change("/brief/positioning", "value", "CONTROL", "gsd", both.group(1));
+        assertThat(mended).doesNotContain("worse than the 5.00 cm");
+        assertThat(figure(mended, "gsd")).isEqualTo(both.group(1).split(" ")[0]);
+        assertThat(figure(mended, "brief-gsd")).isEqualTo("4.00");
+        String back = change("/undo");
+        assertThat(back).contains("worse than the 5.00 cm");
+        assertThat(figure(back, "gsd")).isEqualTo("4.00");
+    }
+
     /** What was asked for by a pinned GSD is asked for still, in sight, when a remedy takes the pin's place; one way back takes both. */
     @Test
     void aFinerPlanStillAsksForTheGsdThatWasPinned() {
