@@ -21,6 +21,9 @@ public final class Mends {
     /** Share of the block that must be won for a remedy that does not cure to be worth showing. */
     private static final double WORTH_WINNING = 0.01;
 
+    /** Minutes of flight that are worth a little less ground. */
+    private static final double WORTH_SAVING_MIN = 1;
+
     private static final double WORTH_HALF = 0.5;
     /** What tells of ground that is given too little: more of it given enough helps. All else is gone or it is not. */
     private static final Set<String> OF_GROUND = Set.of(
@@ -87,12 +90,20 @@ public final class Mends {
                 Comparator.comparing(mend -> mend.remedy().change() instanceof Remedy.Less);
         Map<Object, List<Mend>> byKind = mends.stream()
                 .filter(mend -> mend.cures() == cured)
+                .filter(mend -> cured || mends.stream().noneMatch(other -> outdoes(other, mend)))
                 .sorted(lastToAskLess.thenComparing(better))
                 .collect(Collectors.groupingBy(
                         mend -> kind(mend.remedy().change()), LinkedHashMap::new, Collectors.toList()));
         return byKind.values().stream()
                 .flatMap(alike -> cured ? Stream.of(alike.get(0)) : worthTheirTime(alike))
                 .toList();
+    }
+
+    /** Whether one that helps gives clearly more than another at no more time, or as much in clearly less. */
+    private static boolean outdoes(Mend one, Mend other) {
+        double more = one.share() - other.share();
+        double later = one.minutes() - other.minutes();
+        return later <= 0 && more > WORTH_WINNING || later < -WORTH_SAVING_MIN && more > -WORTH_WINNING;
     }
 
     /** What helps most, and before it what wins half as much in less than half of the time: below a cliff the last tenth may cost hours. */

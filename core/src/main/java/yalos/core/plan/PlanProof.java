@@ -115,7 +115,11 @@ public final class PlanProof {
     }
 
     private GroundProof proved(Noise noise, Set<SurfaceProof.Layer> layers, SurfaceProof.Watcher watcher) {
-        return GroundProof.of(ground, asked(), photos(), noise, layers, watcher);
+        return GroundProof.of(ground, asked(), photos(), noise, scope(layers), watcher);
+    }
+
+    private SurfaceProof.Scope scope(Set<SurfaceProof.Layer> layers) {
+        return new SurfaceProof.Scope(layers, plan.leastPhotos());
     }
 
     /** None where nobody knows how high they are taken. */
@@ -143,7 +147,7 @@ public final class PlanProof {
                 .filter(photo -> !Double.isNaN(photo.upM()))
                 .toList();
         GroundProof proof = GroundProof.of(
-                ground, asked(), known, noise(able(plan, wanted)), SurfaceProof.Layer.ofGround(), share -> true);
+                ground, asked(), known, noise(able(plan, wanted)), scope(SurfaceProof.Layer.ofGround()), share -> true);
         return judged(proof, wanted, accuracy);
     }
 
@@ -223,7 +227,7 @@ public final class PlanProof {
                 .filter(exposure -> !Double.isNaN(exposure.upM()))
                 .forEach(exposure -> all.add(exposure.onLine(lines + exposure.line())));
         GroundProof proof = GroundProof.of(
-                ground, asked(), all, noise(planned.positioning()), SurfaceProof.Layer.ofGround(), watcher);
+                ground, asked(), all, noise(planned.positioning()), scope(SurfaceProof.Layer.ofGround()), watcher);
         double minutes = Timeline.of(laid, plan.timeline().pace()).totalS() / 60;
         return new Gain(new Judgement(proof, planned).share(), minutes);
     }

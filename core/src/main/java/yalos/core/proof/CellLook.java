@@ -14,6 +14,7 @@ final class CellLook {
     private final boolean normals;
     private final double[] rays;
     private final WidestPair widest;
+    private final TypicalGsd typical;
     private final double[] place = new double[3];
     private final double[] front = new double[3];
     private final double[] normal = new double[6];
@@ -31,6 +32,7 @@ final class CellLook {
         this.normals = oneSided || proof.incidence.length > 0;
         this.rays = new double[proof.angles.length > 0 ? 3 * near.length : 0];
         this.widest = new WidestPair(near.length);
+        this.typical = new TypicalGsd(near.length);
         this.stamps = new int[work.lines];
     }
 
@@ -43,12 +45,10 @@ final class CellLook {
         int seen = 0;
         int without = 0;
         double best = Double.POSITIVE_INFINITY;
-        double sum = 0;
-        double mainSum = 0;
-        int mainSeen = 0;
         double steepest = -1;
         int lines = 0;
         stamp++;
+        typical.clear();
         boolean accuracy = proof.sigmaVertical.length > 0;
         if (accuracy) {
             Arrays.fill(normal, 0);
@@ -99,11 +99,7 @@ final class CellLook {
                 seen++;
                 double gsd = depth * frame.gsdPerDepth;
                 best = Math.min(best, gsd);
-                sum += gsd;
-                if (work.main[near[i]]) {
-                    mainSum += gsd;
-                    mainSeen++;
-                }
+                typical.add(gsd, work.main[near[i]]);
                 int line = work.lineOf[near[i]];
                 if (stamps[line] != stamp) {
                     stamps[line] = stamp;
@@ -114,22 +110,20 @@ final class CellLook {
                 }
             }
         }
-        // What the main pass shows is not made coarser by passes flown besides it.
-        double mean = mainSeen > 0 ? mainSum / mainSeen : sum / seen;
-        keep(at, seen, without, best, mean, lines);
+        keep(at, seen, without, best, lines);
         if (proof.incidence.length > 0) {
             proof.incidence[at] = seen == 0 ? Float.NaN : (float) Math.acos(Math.min(1, steepest));
         }
     }
 
-    private void keep(int at, int seen, int without, double best, double mean, int lines) {
+    private void keep(int at, int seen, int without, double best, int lines) {
         proof.counts[at] = (short) Math.min(Short.MAX_VALUE, seen);
         if (proof.countsWithout.length > 0) {
             proof.countsWithout[at] = (short) Math.min(Short.MAX_VALUE, without);
         }
         if (proof.gsdBest.length > 0) {
             proof.gsdBest[at] = seen == 0 ? Float.NaN : (float) best;
-            proof.gsdMean[at] = seen == 0 ? Float.NaN : (float) mean;
+            proof.gsdMean[at] = (float) typical.m(work.enough);
         }
         if (proof.lines.length > 0) {
             proof.lines[at] = (short) lines;

@@ -1,7 +1,6 @@
 package yalos.core.proof;
 
 import java.util.List;
-import java.util.Set;
 import java.util.concurrent.CancellationException;
 import yalos.core.flight.Exposure;
 import yalos.core.surface.GroundSurface;
@@ -36,18 +35,24 @@ public final class GroundProof implements CountGrid {
             boolean[] asked,
             List<Exposure> photos,
             Noise noise,
-            Set<SurfaceProof.Layer> layers,
+            SurfaceProof.Scope scope,
             SurfaceProof.Watcher watcher) {
         return new GroundProof(
                 grid,
                 asked,
                 SurfaceProof.of(
-                        new GroundSurface(grid), asked, new TerrainOccluder(grid), photos, noise, layers, watcher));
+                        new GroundSurface(grid), asked, new TerrainOccluder(grid), photos, noise, scope, watcher));
     }
 
     /** Everything that is shown of ground at once, unwatched. */
     public static GroundProof of(HeightGrid grid, List<Exposure> photos, Noise noise) {
-        return of(grid, new boolean[0], photos, noise, SurfaceProof.Layer.ofGround(), share -> true);
+        return of(
+                grid,
+                new boolean[0],
+                photos,
+                noise,
+                new SurfaceProof.Scope(SurfaceProof.Layer.ofGround()),
+                share -> true);
     }
 
     /** The ground that was proved. */
@@ -70,7 +75,7 @@ public final class GroundProof implements CountGrid {
         return proof.gsdBestM();
     }
 
-    /** Mean GSD of the photos that see a cell, in metres; not a number where none does. */
+    /** Mean GSD of the photos that see a cell, in metres, without those from much farther off where enough see it from near; not a number where none does. */
     public float[] gsdMeanM() {
         return proof.gsdMeanM();
     }

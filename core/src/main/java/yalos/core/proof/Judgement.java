@@ -54,7 +54,8 @@ public final class Judgement {
      * What is asked of every cell.
      *
      * @param photos that see it, at least
-     * @param gsdM of them on average, at most: matching and picture maps take from all of them, not from the finest alone
+     * @param gsdM of them on average, at most: matching and picture maps take from all of them, not from the finest alone; those from much farther off do not
+     *     count where as many as are asked for see it from near
      * @param positionSigmaM expected of its position along each axis of the plane, at most
      * @param heightSigmaM expected of its height, at most
      * @param nearestGsdM mean GSD of them, at least: nearer to the aircraft a pinned overlap is lost

@@ -36,6 +36,9 @@ final class ProofRun {
     private final boolean[] behind;
 
     final Noise noise;
+    /** Photos that are asked for of a cell. */
+    final int enough;
+
     private final SurfaceProof.Watcher watcher;
     private final AtomicInteger done = new AtomicInteger();
 
@@ -46,12 +49,14 @@ final class ProofRun {
             Occluder occluder,
             List<Exposure> photos,
             Noise noise,
+            int enough,
             SurfaceProof.Watcher watcher) {
         this.proof = proof;
         this.surface = surface;
         this.asked = asked;
         this.occluder = occluder;
         this.noise = noise;
+        this.enough = enough;
         this.watcher = watcher;
         Box all = surface.box(0, surface.columns(), 0, surface.rows());
         frames = new CameraFrame[photos.size()];

@@ -87,15 +87,15 @@ public final class StructureProof {
         List<Wanted> wanted = wanted(all, cellM);
         for (Wanted one : wanted) {
             boolean[] cells = toBeSeen(one, all, ground);
+            FaceProof.Asked of = asked.apply(one.built.object().name());
             SurfaceProof proof = SurfaceProof.of(
                     one.face,
                     cells,
                     occluder,
                     photos,
                     noise,
-                    LAYERS,
+                    new SurfaceProof.Scope(LAYERS, of.photos()),
                     share -> watcher.goOn((faces.size() + share) / wanted.size()));
-            FaceProof.Asked of = asked.apply(one.built.object().name());
             FaceAdequacy[] verdicts = new FaceAdequacy[cells.length];
             for (int at = 0; at < cells.length; at++) {
                 verdicts[at] = cells[at] ? FaceProof.judge(proof, at, of) : FaceAdequacy.NONE;

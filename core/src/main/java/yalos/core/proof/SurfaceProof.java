@@ -17,7 +17,7 @@ import yalos.core.surface.Surface;
  *
  * <pre>{@code
  * SurfaceProof wall = SurfaceProof.of(Face.of(house, Face.Side.FRONT, 0.5), new boolean[0],
- *         new SolidOccluder(houses), photos, Noise.ofImage(0.5), Set.of(Layer.GSD), share -> true);
+ *         new SolidOccluder(houses), photos, Noise.ofImage(0.5), new Scope(Set.of(Layer.GSD)), share -> true);
  * }</pre>
  */
 public final class SurfaceProof {
@@ -39,6 +39,18 @@ public final class SurfaceProof {
         /** All that is shown of ground. */
         public static Set<Layer> ofGround() {
             return EnumSet.complementOf(EnumSet.of(INCIDENCE));
+        }
+    }
+
+    /**
+     * What is looked for.
+     *
+     * @param enough photos that are asked for of a cell: with so many from near, those from much farther off do not count in its mean GSD
+     */
+    public record Scope(Set<Layer> layers, int enough) {
+        /** With the mean GSD of all photos. */
+        public Scope(Set<Layer> layers) {
+            this(layers, Integer.MAX_VALUE);
         }
     }
 
@@ -87,10 +99,10 @@ public final class SurfaceProof {
             Occluder occluder,
             List<Exposure> photos,
             Noise noise,
-            Set<Layer> layers,
+            Scope scope,
             Watcher watcher) {
-        SurfaceProof proof = new SurfaceProof(surface.columns() * surface.rows(), layers);
-        new ProofRun(proof, surface, asked, occluder, photos, noise, watcher).run();
+        SurfaceProof proof = new SurfaceProof(surface.columns() * surface.rows(), scope.layers());
+        new ProofRun(proof, surface, asked, occluder, photos, noise, scope.enough(), watcher).run();
         return proof;
     }
 
@@ -109,7 +121,7 @@ public final class SurfaceProof {
         return gsdBest;
     }
 
-    /** Mean GSD of the photos that see a cell, in metres; not a number where none does. */
+    /** Mean GSD of the photos that see a cell, without those from much farther off where {@linkplain Scope#enough() enough} see it from near, in metres; not a number where none does. */
     public float[] gsdMeanM() {
         return gsdMean;
     }

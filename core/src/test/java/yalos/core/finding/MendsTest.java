@@ -138,20 +138,37 @@ class MendsTest {
         assertThat(mends(one, ceiling)).isEmpty();
     }
 
-    /** Below a cliff of 220 m there is ground that no height makes fine enough at a price: what is worth its time is offered before it. */
+    /** Below a cliff of 220 m lies ground that enough photos see from near: those from its top make it no coarser, and a lower flight cures the rest. */
     @Test
-    void belowACliffTheCheaperHalfIsOfferedToo() {
+    void belowACliffAHeightCures() {
         Case one = judged(over((x, y) -> 300 + 0.45 * x + (x > 120 ? 220 : 0), HeightChoice.USUAL, ALONG));
         List<Mends.Mend> lower = mends(one, finding(one, "too-coarse").orElseThrow());
+        assertThat(lower).hasSize(1);
+        assertThat(lower.get(0).cures()).isTrue();
+        assertThat(pin(lower.get(0).remedy()).value().si())
+                .as("no nearer than the clearance of 20 m")
+                .isGreaterThanOrEqualTo(20);
+    }
+
+    /** Waves of 60 m that no path follows: no height makes all of it fine enough, and what is worth its time is offered before what helps most. */
+    @Test
+    void whereNoHeightCuresTheCheaperHalfIsOfferedToo() {
+        Case one = judged(over((x, y) -> 300 + 60 * Math.sin(x / 15), HeightChoice.USUAL, ACROSS));
+        List<Mends.Mend> mends = mends(one, finding(one, "too-coarse").orElseThrow());
+        List<Mends.Mend> lower = mends.stream()
+                .filter(mend -> mend.remedy().change() instanceof Remedy.Finer)
+                .toList();
         assertThat(lower).hasSize(2);
         Mends.Mend cheaper = lower.get(0);
         Mends.Mend most = lower.get(1);
         assertThat(cheaper.minutes()).isLessThan(most.minutes() / 2);
         double before = one.judgement().share();
-        assertThat(pin(most.remedy()).value().si())
-                .as("no nearer than the clearance of 20 m")
-                .isGreaterThanOrEqualTo(20);
         assertThat(cheaper.share() - before).isBetween((most.share() - before) / 2, most.share() - before);
+        for (Mends.Mend mend : mends) {
+            assertThat(mends)
+                    .as("none gives more in less time than " + mend.remedy().label())
+                    .noneMatch(other -> other.share() > mend.share() + 0.01 && other.minutes() <= mend.minutes());
+        }
     }
 
     private static Case accurate(double gsdCm, double heightsCm, Positioning mode) {

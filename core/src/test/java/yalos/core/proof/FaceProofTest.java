@@ -101,7 +101,7 @@ class FaceProofTest {
                 occluder,
                 photos,
                 Noise.ofImage(0.5),
-                EnumSet.allOf(SurfaceProof.Layer.class),
+                new SurfaceProof.Scope(EnumSet.allOf(SurfaceProof.Layer.class)),
                 share -> true);
     }
 
@@ -199,7 +199,7 @@ class FaceProofTest {
                         occluder,
                         photos,
                         Noise.ofImage(0.5),
-                        EnumSet.allOf(SurfaceProof.Layer.class),
+                        new SurfaceProof.Scope(EnumSet.allOf(SurfaceProof.Layer.class)),
                         share -> true);
                 for (int cell = 0; cell < face.columns() * face.rows(); cell++) {
                     face.place(cell % face.columns(), cell / face.columns(), at);
@@ -269,7 +269,7 @@ class FaceProofTest {
                 both,
                 List.of(Exposure.of(1, 1, pose, lens)),
                 Noise.ofImage(1),
-                Set.of(),
+                new SurfaceProof.Scope(Set.of()),
                 s -> true);
         double[] place = new double[3];
         for (int row = 0; row < wall.rows(); row++) {
@@ -301,7 +301,7 @@ class FaceProofTest {
                 new PrismOccluder(List.of(WALL.prism())),
                 photos,
                 Noise.ofImage(1),
-                StructureProof.LAYERS,
+                new SurfaceProof.Scope(StructureProof.LAYERS),
                 s -> true);
     }
 

@@ -235,7 +235,7 @@ class GroundProofTest {
                         new boolean[0],
                         regular(lens, 5, 5, 10, 10, 60),
                         Noise.ofImage(0.5),
-                        EnumSet.noneOf(SurfaceProof.Layer.class),
+                        new SurfaceProof.Scope(EnumSet.noneOf(SurfaceProof.Layer.class)),
                         share -> false))
                 .isInstanceOf(CancellationException.class);
     }

@@ -135,7 +135,12 @@ class CoverageController {
             HeightGrid ground = ground(model, grid.unitM());
             StationReader stations = StationReader.read(plan, grid);
             GroundProof proof = GroundProof.of(
-                    ground, new boolean[0], stations.photos(), stations.noise(), wanted.layers, work::goOn);
+                    ground,
+                    new boolean[0],
+                    stations.photos(),
+                    stations.noise(),
+                    new SurfaceProof.Scope(wanted.layers),
+                    work::goOn);
             return written(model, ground, proof, wanted);
         } catch (InputFault fault) {
             throw named(fault);

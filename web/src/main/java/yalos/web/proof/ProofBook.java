@@ -150,8 +150,10 @@ class ProofBook implements StageBook {
         judgement
                 .asked()
                 .gsdM()
-                .ifPresent(m -> wanted.add("GSD of " + units.text(UnitKind.GSD, m)
-                        + " on the mean of the photos that see a place, 10 % over allowed"));
+                .ifPresent(
+                        m -> wanted.add(
+                                "GSD of " + units.text(UnitKind.GSD, m)
+                                        + " on the mean of the photos that see a place, far ones left out where enough are near, 10 % over allowed"));
         judgement.asked().positionSigmaM().ifPresent(m -> wanted.add("positions to " + units.text(UnitKind.GSD, m)));
         judgement.asked().heightSigmaM().ifPresent(m -> wanted.add("heights to " + units.text(UnitKind.GSD, m)));
         return String.join("; ", wanted);
