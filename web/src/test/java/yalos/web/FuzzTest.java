@@ -320,7 +320,7 @@ class FuzzTest {
                 new String[] {at + "/ledger/nothing", "value"},
                 new String[] {at + "/ledger/gsd", "act"},
                 new String[] {at + "/ledger/direction", "value"},
-                new String[] {at + "/overlaps", "forward", "side"},
+                new String[] {at + "/pins", "forward-overlap", "side-overlap", "shutter-time"},
                 new String[] {at + "/obstacles", "places", "name", "height"},
                 new String[] {at + "/obstacles/remove", "at"},
                 new String[] {at + "/zones/remove", "at"},

@@ -4,6 +4,7 @@ import static yalos.core.finding.Finding.Level.*;
 
 import java.util.List;
 import java.util.function.Consumer;
+import java.util.stream.Stream;
 import yalos.core.brief.Brief;
 import yalos.core.brief.Contradictions;
 import yalos.core.brief.Purpose;
@@ -47,8 +48,11 @@ final class BriefFindings {
                         MIND,
                         contradiction.key(),
                         contradiction.sentence(),
-                        contradiction.mend().stream()
-                                .map(pin -> new Remedy("Pin " + pin.value().asTyped(), pin.quantity(), pin.value()))
+                        Stream.concat(
+                                        contradiction.mend().stream()
+                                                .map(pin -> new Remedy(
+                                                        "Pin " + pin.value().asTyped(), pin.quantity(), pin.value())),
+                                        !contradiction.mend().isEmpty() ? Candidates.costsLetGo(plan) : Stream.empty())
                                 .toArray(Remedy[]::new)));
     }
 

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.function.Function;
 import java.util.stream.DoubleStream;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
@@ -54,7 +55,15 @@ final class Candidates {
                 .map(WeakGround::cause)
                 .distinct()
                 .flatMap(cause -> of(cause).stream());
-        return Stream.concat(byCause, less(lack)).distinct().toList();
+        return Stream.of(byCause, costsLetGo(plan), less(lack))
+                .flatMap(Function.identity())
+                .distinct()
+                .toList();
+    }
+
+    /** What a cost was pinned for is often what the ground lacks. */
+    static Stream<Remedy> costsLetGo(BlockPlan plan) {
+        return plan.request().pins().costs().stream().map(Remedy::letGo);
     }
 
     /** A pinned accuracy, asked for as well as it is had. */
@@ -81,9 +90,9 @@ final class Candidates {
             case HIGH_GROUND -> join(follow(), denserSide(), denserForward());
             case UNSURE_PHOTOS -> positionsKnown();
             case LARGE_PIXELS -> fineEnough();
-            case GAPS, WEAK_RAYS -> join(denserSide(), denserForward(), finer());
+            case GAPS, WEAK_RAYS -> join(denserSide(), denserForward(), lower());
             case HIDDEN_SIDE -> join(denserSide(), denserForward(), List.of());
-            case LOW_GROUND -> join(follow(), finer(), lower());
+            case LOW_GROUND -> join(follow(), lower(), List.of());
             case RAISED_PATH -> join(slower(), alongContours(), lower());
             case KEPT_ABOVE -> join(alongContours(), lower(), List.of());
             case FALLS_AWAY -> lower();
@@ -153,71 +162,69 @@ final class Candidates {
         return Stream.concat(Stream.of(first, first * 0.95, first * 0.85), steps);
     }
 
-    /** What the aircraft can do better without a link in flight, or points on the ground; by itself, and with the GSD that it still asks for. */
+    /** What the aircraft can do better without a link in flight, or points on the ground; by itself, and from as near as it still takes. */
     private List<Remedy> positionsKnown() {
         return Stream.of(Positioning.PPK, Positioning.CONTROL)
                 .filter(mode ->
                         mode != judgement.positioning() && plan.request().able(mode) == mode)
-                .flatMap(mode -> Stream.concat(
-                        Stream.of(known(mode, Optional.empty())),
-                        fineEnough(mode).map(gsd -> known(mode, Optional.of(gsd)))))
+                .flatMap(mode -> {
+                    String label = mode == Positioning.PPK ? "PPK from logged data" : "Control points on the ground";
+                    Remedy alone = new Remedy(label, new Remedy.Known(mode, Optional.empty()));
+                    return Stream.concat(
+                            Stream.of(alone),
+                            fineEnough(mode)
+                                    .map(nearer -> new Remedy(
+                                            label + ", flown at " + scale(nearer),
+                                            new Remedy.Known(mode, Optional.of(found.scale(HEIGHT, nearer))))));
+                })
                 .toList();
     }
 
-    private Remedy known(Positioning mode, Optional<Double> gsd) {
-        String label = mode == Positioning.PPK ? "PPK from logged data" : "Control points on the ground";
-        return new Remedy(
-                label + gsd.map(m -> " and GSD " + found.text(GSD, m)).orElse(""),
-                new Remedy.Known(mode, gsd.map(m -> found.scale(GSD, m))));
-    }
-
     private List<Remedy> fineEnough() {
-        return fineEnough(judgement.positioning()).map(this::gsd).toList();
+        return flown(fineEnough(judgement.positioning()));
     }
 
-    /** The GSD that the rule of thumb asks for, and a little finer; of what positions alone forbid it asks nothing. */
+    /** From how near the GSD is had that the rule of thumb asks for, and a little finer ones; of what positions alone forbid it asks nothing. */
     private Stream<Double> fineEnough(Positioning mode) {
         Judgement.Asked asked = judgement.asked();
-        return gsds(DoubleStream.concat(
+        double perGsd = plan.design().scale().heightM() / plan.design().scale().gsdM();
+        return nearer(DoubleStream.concat(
                         fineEnough(RuleOfThumb.HEIGHT_GSDS, asked.heightSigmaM(), mode.verticalM()),
                         fineEnough(RuleOfThumb.POSITION_GSDS, asked.positionSigmaM(), mode.horizontalM()))
                 .boxed()
                 .min(Double::compare)
                 .stream()
-                .flatMap(gsd -> Stream.of(gsd, gsd * 0.9, gsd * 0.8)));
+                .flatMap(gsd -> Stream.of(gsd, gsd * 0.9, gsd * 0.8))
+                .map(gsd -> gsd * perGsd));
     }
 
     private static DoubleStream fineEnough(double gsds, OptionalDouble askedM, double photosM) {
         return askedM.stream().flatMap(asked -> RuleOfThumb.gsdM(gsds, asked, photosM).stream());
     }
 
-    private List<Remedy> finer() {
-        double present = plan.design().scale().gsdM();
-        return gsds(shares().map(share -> present * share)).map(this::gsd).toList();
+    private List<Remedy> lower() {
+        double present = plan.design().scale().heightM();
+        return flown(nearer(shares().map(share -> present * share)));
     }
 
-    private Remedy gsd(double gsdM) {
-        return found.finer("GSD " + found.text(GSD, gsdM), GSD, gsdM);
-    }
-
-    /** Finer than now, in whole steps, none from nearer than may be flown. */
-    private Stream<Double> gsds(Stream<Double> wanted) {
-        double present = plan.design().scale().gsdM();
-        double lowest = found.up(
-                UnitKind.GSD, present * lowestM() / plan.design().scale().heightM(), 0.05);
-        return wanted.map(gsd -> Math.max(lowest, found.down(UnitKind.GSD, gsd, 0.05)))
-                .filter(gsd -> gsd < present)
+    /** Nearer than now, in whole steps, none nearer than may be flown. */
+    private Stream<Double> nearer(Stream<Double> heightsM) {
+        double lowest = found.up(UnitKind.HEIGHT, lowestM(), 1);
+        return heightsM.map(height -> Math.max(lowest, found.down(UnitKind.HEIGHT, height, 1)))
+                .filter(height -> height < plan.design().scale().heightM())
                 .distinct();
     }
 
-    private List<Remedy> lower() {
-        double present = plan.design().scale().heightM();
-        double lowest = found.up(UnitKind.HEIGHT, lowestM(), 1);
-        return shares().map(share -> Math.max(lowest, found.down(UnitKind.HEIGHT, present * share, 1)))
-                .filter(height -> height < present)
-                .distinct()
-                .map(height -> found.finer("Fly at " + found.height(height), HEIGHT, height))
+    private List<Remedy> flown(Stream<Double> heightsM) {
+        return heightsM.map(height -> found.finer("Fly at " + scale(height), HEIGHT, height))
                 .toList();
+    }
+
+    /** A height, and the GSD that is had from it. */
+    private String scale(double heightM) {
+        double gsd =
+                plan.design().scale().gsdM() * heightM / plan.design().scale().heightM();
+        return found.height(heightM) + ", GSD " + found.text(GSD, gsd);
     }
 
     /** Nearer to the ground than its clearance nobody flies, nor nearer than the payload works. */

@@ -59,7 +59,7 @@ final class Collected {
         return new Remedy(label, new Remedy.Less(pin(demand, si)));
     }
 
-    private Remedy.Pin pin(Quantity quantity, double si) {
+    Remedy.Pin pin(Quantity quantity, double si) {
         return new Remedy.Pin(quantity, Measure.ofSi(si, units.unit(quantity.kind())));
     }
 

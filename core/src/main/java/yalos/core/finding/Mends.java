@@ -1,7 +1,10 @@
 package yalos.core.finding;
 
+import static yalos.core.proof.Adequacy.*;
+
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.EnumSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -11,6 +14,7 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import yalos.core.brief.Brief;
 import yalos.core.plan.BlockPlan;
+import yalos.core.proof.Adequacy;
 import yalos.core.units.UnitChoice;
 
 /**
@@ -25,16 +29,23 @@ public final class Mends {
     private static final double WORTH_SAVING_MIN = 1;
 
     private static final double WORTH_HALF = 0.5;
-    /** What tells of ground that is given too little: more of it given enough helps. All else is gone or it is not. */
-    private static final Set<String> OF_GROUND = Set.of(
-            "seen-too-few-times",
-            "too-coarse",
-            "overlap-lost",
-            "overlap-over-relief",
-            "gsd-over-relief",
-            "height-accuracy",
-            "position-accuracy",
-            "model-ends");
+
+    /** All that ground may lack. */
+    private static final Set<Adequacy> WEAK = EnumSet.complementOf(EnumSet.of(ENOUGH, UNKNOWN, OUTSIDE));
+
+    /**
+     * What tells of ground that is given too little, and what is looked at before: a remedy helps where less of the ground fails by then. All else is gone or it is
+     * not.
+     */
+    private static final Map<String, Set<Adequacy>> FAILING = Map.of(
+            "seen-too-few-times", EnumSet.of(TOO_FEW, HIDDEN),
+            "too-coarse", EnumSet.of(TOO_FEW, HIDDEN, TOO_COARSE),
+            "gsd-over-relief", EnumSet.of(TOO_FEW, HIDDEN, TOO_COARSE),
+            "position-accuracy", EnumSet.of(TOO_FEW, HIDDEN, TOO_COARSE, OFF),
+            "height-accuracy", EnumSet.of(TOO_FEW, HIDDEN, TOO_COARSE, OFF, INACCURATE),
+            "overlap-lost", WEAK,
+            "overlap-over-relief", WEAK,
+            "model-ends", WEAK);
 
     private final Case one;
     private final UnitChoice units;
@@ -49,11 +60,13 @@ public final class Mends {
      *
      * @param cures whether the finding is gone; otherwise it only helps
      * @param share of the block that is then given enough, 0..1
+     * @param won share of the block that no longer fails by what the finding tells of
      * @param beforeS seconds to fly without it; infinite where that cannot be flown
      * @param afterS seconds to fly with it
      * @param sets more battery sets
      */
-    public record Mend(Remedy remedy, boolean cures, double share, double beforeS, double afterS, int sets) {
+    public record Mend(
+            Remedy remedy, boolean cures, double share, double won, double beforeS, double afterS, int sets) {
         /** Minutes more to fly; less where negative, minus infinity where it could not be flown before. */
         public double minutes() {
             return Double.isFinite(afterS) ? (afterS - beforeS) / 60 : Double.POSITIVE_INFINITY;
@@ -81,11 +94,11 @@ public final class Mends {
     }
 
     /** Of each kind of change the quickest that cures; where none cures, of each kind what is worth its time. */
-    private List<Mend> best(List<Mend> mends) {
+    static List<Mend> best(List<Mend> mends) {
         boolean cured = mends.stream().anyMatch(Mend::cures);
         Comparator<Mend> better = cured
                 ? Comparator.comparingDouble(Mend::minutes)
-                : Comparator.comparingDouble(Mend::share).reversed();
+                : Comparator.comparingDouble(Mend::won).reversed();
         Comparator<Mend> lastToAskLess =
                 Comparator.comparing(mend -> mend.remedy().change() instanceof Remedy.Less);
         Map<Object, List<Mend>> byKind = mends.stream()
@@ -101,22 +114,19 @@ public final class Mends {
 
     /** Whether one that helps gives clearly more than another at no more time, or as much in clearly less. */
     private static boolean outdoes(Mend one, Mend other) {
-        double more = one.share() - other.share();
+        double more = one.won() - other.won();
         double later = one.minutes() - other.minutes();
         return later <= 0 && more > WORTH_WINNING || later < -WORTH_SAVING_MIN && more > -WORTH_WINNING;
     }
 
     /** What helps most, and before it what wins half as much in less than half of the time: below a cliff the last tenth may cost hours. */
-    private Stream<Mend> worthTheirTime(List<Mend> alike) {
+    private static Stream<Mend> worthTheirTime(List<Mend> alike) {
         Mend most = alike.get(0);
         Optional<Mend> cheaper = alike.stream()
-                .filter(mend -> won(mend) >= won(most) * WORTH_HALF && mend.minutes() < most.minutes() * WORTH_HALF)
+                .skip(1)
+                .filter(mend -> mend.won() >= most.won() * WORTH_HALF && mend.minutes() < most.minutes() * WORTH_HALF)
                 .min(Comparator.comparingDouble(Mend::minutes));
         return Stream.concat(cheaper.stream(), Stream.of(most));
-    }
-
-    private double won(Mend mend) {
-        return mend.share() - one.judgement().share();
     }
 
     private static Object kind(Remedy.Change change) {
@@ -143,8 +153,8 @@ public final class Mends {
         boolean newStop = !stopsBefore.containsAll(stopKeys(said));
         boolean cures = said.stream().noneMatch(other -> other.key().equals(finding.key()));
         double share = after.judgement().share();
-        boolean helps =
-                OF_GROUND.contains(finding.key()) && share > one.judgement().share() + WORTH_WINNING;
+        double won = failing(one, finding) - failing(after, finding);
+        boolean helps = won > WORTH_WINNING && share > one.judgement().share() - WORTH_WINNING;
         if (newStop || !cures && !helps) {
             return Optional.empty();
         }
@@ -152,9 +162,17 @@ public final class Mends {
                 remedy,
                 cures,
                 share,
+                won,
                 one.plan().flightTimeS(),
                 after.plan().flightTimeS(),
                 after.plan().batterySets() - one.plan().batterySets()));
+    }
+
+    /** Share of the block that fails by what a finding tells of, or before; 0 for one that does not tell of ground. */
+    private static double failing(Case of, Finding finding) {
+        return FAILING.getOrDefault(finding.key(), Set.of()).stream()
+                .mapToDouble(of.judgement()::share)
+                .sum();
     }
 
     private static Set<String> stopKeys(List<Finding> said) {

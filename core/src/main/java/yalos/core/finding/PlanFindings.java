@@ -8,9 +8,11 @@ import java.util.Comparator;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.function.Consumer;
+import java.util.stream.Stream;
 import yalos.core.brief.Brief;
 import yalos.core.brief.Purpose;
 import yalos.core.pins.Overlaps;
@@ -27,6 +29,9 @@ final class PlanFindings {
 
     /** Limits that can keep a cost from being met. */
     private static final Set<Quantity> AT_STAKE = EnumSet.of(CEILING, WIND, WIND_FROM, TEMPERATURE);
+
+    /** Costs that depend on the speed. */
+    private static final Set<Quantity> TIMES = EnumSet.of(FLIGHT_TIME, BATTERY_SETS);
 
     /** Pins that may be let go to meet a cost: without them the program chooses. */
     private static final Set<Quantity> CAN_GIVE =
@@ -58,8 +63,10 @@ final class PlanFindings {
     }
 
     private void pinsInConflict() {
-        // An accuracy that is not reached is told by the judgement of the plan.
-        if (plan.solution().holds() || plan.request().pins().costs().isEmpty()) {
+        // An accuracy that is not reached is told by the judgement of the plan; what is flown too slowly to stay up has
+        // no other time yet.
+        Set<Quantity> unmet = PinSolver.unmet(plan);
+        if (plan.solution().holds() || (belowSlowest() ? TIMES.containsAll(unmet) : unmet.isEmpty())) {
             return;
         }
         List<String> names = plan.request().pins().asMap().keySet().stream()
@@ -68,17 +75,17 @@ final class PlanFindings {
                 .map(this::named)
                 .toList();
         List<Remedy> remedies = new ArrayList<>(PinSolver.waysOut(plan).stream()
-                .map(way ->
-                        new Remedy(way.quantity().label() + " " + way.value().asTyped(), way.quantity(), way.value()))
+                .map(way -> new Remedy(
+                        way.quantity().label() + " " + way.quantity().typed(way.value()), way.quantity(), way.value()))
                 .toList());
         plan.request().pins().asMap().keySet().stream()
                 .filter(Quantity::isCost)
                 .filter(cost -> plan.request().pins().scaleFixed()
                         || plan.request().pins().costs().size() > 1)
-                .forEach(cost -> remedies.add(unpin(cost)));
+                .forEach(cost -> remedies.add(Remedy.letGo(cost)));
         plan.request().pins().asMap().keySet().stream()
                 .filter(CAN_GIVE::contains)
-                .forEach(pinned -> remedies.add(unpin(pinned)));
+                .forEach(pinned -> remedies.add(Remedy.letGo(pinned)));
         found.add(
                 STOP,
                 "pins-in-conflict",
@@ -92,13 +99,9 @@ final class PlanFindings {
                 remedies.toArray(Remedy[]::new));
     }
 
-    private static Remedy unpin(Quantity pinned) {
-        return new Remedy("Let " + pinned.label().toLowerCase(Locale.ROOT) + " go", new Remedy.Unpin(pinned));
-    }
-
     private String named(Quantity pinned) {
         String label = pinned == GSD ? pinned.label() : pinned.label().toLowerCase(Locale.ROOT);
-        return label + " " + plan.request().pins().of(pinned).orElseThrow().asTyped();
+        return label + " " + pinned.typed(plan.request().pins().of(pinned).orElseThrow());
     }
 
     private void ceiling() {
@@ -126,7 +129,11 @@ final class PlanFindings {
                     "brief-gsd",
                     "The GSD of %s is coarser than the %s asked for."
                             .formatted(found.text(GSD, gsd), found.text(GSD, asked.getAsDouble())),
-                    found.remedy("Pin " + found.text(GSD, asked.getAsDouble()), GSD, asked.getAsDouble()));
+                    Stream.concat(
+                                    Stream.of(found.remedy(
+                                            "Pin " + found.text(GSD, asked.getAsDouble()), GSD, asked.getAsDouble())),
+                                    Candidates.costsLetGo(plan))
+                            .toArray(Remedy[]::new));
         }
     }
 
@@ -180,28 +187,22 @@ final class PlanFindings {
                 remedies.toArray(Remedy[]::new));
     }
 
+    private boolean belowSlowest() {
+        return plan.design().speedMps() < plan.request().aircraft().slowestMps() - 1e-9;
+    }
+
     /** A wing that must fly more slowly than it can does not stay up. */
     private void tooSlowToFly() {
-        double slowest = plan.request().aircraft().slowestMps();
-        double speed = plan.design().speedMps();
-        if (speed >= slowest - 1e-9) {
+        if (!belowSlowest()) {
             return;
         }
-        List<Remedy> remedies = new ArrayList<>();
-        double share = slowest / speed;
-        remedies.add(found.remedy(
-                "Shutter "
-                        + found.text(SHUTTER_TIME, wholeFraction(plan.design().shutterTimeS() / share)),
-                SHUTTER_TIME,
-                wholeFraction(plan.design().shutterTimeS() / share)));
-        double forward = Math.floor((1 - (1 - plan.design().forwardOverlap()) * share) * 100) / 100;
-        if (forward >= Overlaps.LEAST.forward()) {
-            remedies.add(found.remedy("Forward " + Collected.percent(forward), FORWARD_OVERLAP, forward));
-        }
-        double gsd = Math.ceil(plan.design().scale().gsdM() * share * 1e4) / 1e4;
+        double slowest = plan.request().aircraft().slowestMps();
+        double speed = plan.design().speedMps();
+        List<Remedy> remedies = new ArrayList<>(quicker(slowest));
+        double gsd = Math.ceil(plan.design().scale().gsdM() * slowest / speed * 1e4) / 1e4;
         remedies.add(found.remedy("GSD " + found.text(GSD, gsd), GSD, gsd));
         if (plan.request().pins().has(SPEED)) {
-            remedies.add(unpin(SPEED));
+            remedies.add(Remedy.letGo(SPEED));
         }
         found.add(
                 STOP,
@@ -212,6 +213,42 @@ final class PlanFindings {
                                 found.text(SPEED, slowest),
                                 plan.design().binding().limit().words()),
                 remedies.toArray(Remedy[]::new));
+    }
+
+    /** What lifts the limits below a speed at the same scale: a shorter exposure, photos farther apart, or both. */
+    private List<Remedy> quicker(double mps) {
+        List<Remedy.Pin> pins = new ArrayList<>();
+        List<String> words = new ArrayList<>();
+        allowed(Set.of(SpeedLimit.MOTION_BLUR)).filter(most -> most < mps).ifPresent(most -> {
+            double shutter = wholeFraction(plan.design().shutterTimeS() * most / mps);
+            pins.add(found.pin(SHUTTER_TIME, shutter));
+            words.add("Shutter " + found.text(SHUTTER_TIME, shutter));
+        });
+        allowed(Set.of(SpeedLimit.SHUTTER_INTERVAL, SpeedLimit.INTERVAL_ASKED))
+                .filter(most -> most < mps)
+                .ifPresent(most -> {
+                    double forward = Math.floor((1 - (1 - plan.design().forwardOverlap()) * mps / most) * 100) / 100;
+                    if (forward >= Overlaps.LEAST.forward()) {
+                        pins.add(found.pin(FORWARD_OVERLAP, forward));
+                        words.add("Forward " + Collected.percent(forward));
+                    }
+                });
+        if (pins.isEmpty()) {
+            return List.of();
+        }
+        String label = String.join(" and ", words);
+        return List.of(
+                pins.size() == 1
+                        ? new Remedy(label, pins.get(0))
+                        : new Remedy(label.replace("and F", "and f"), new Remedy.Several(pins)));
+    }
+
+    /** The speed that some limits allow, the least of them. */
+    private Optional<Double> allowed(Set<SpeedLimit> limits) {
+        return plan.design().speeds().stream()
+                .filter(allowed -> limits.contains(allowed.limit()))
+                .map(SpeedLimit.Allowed::speedMps)
+                .min(Double::compare);
     }
 
     /** The longest time 1/n s, n whole, that is no longer; as cameras name them. */

@@ -1,5 +1,7 @@
 package yalos.core.finding;
 
+import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import yalos.core.height.HeightReference;
 import yalos.core.kit.Positioning;
@@ -15,12 +17,15 @@ import yalos.core.units.Measure;
 public record Remedy(String label, Change change) {
 
     /** What a press changes. */
-    public sealed interface Change permits Pin, Finer, Less, Unpin, Heights, Span, Known {}
+    public sealed interface Change permits Pin, Several, Finer, Less, Unpin, Heights, Span, Known {}
 
     /** A figure of the ledger is pinned. */
     public record Pin(Quantity quantity, Measure value) implements Change {}
 
-    /** A height or GSD is pinned so that the ground is seen finer: the GSD that was asked for by its pin is asked for still. */
+    /** Figures of the ledger are pinned together, where one alone would not do. */
+    public record Several(List<Pin> pins) implements Change {}
+
+    /** A height is pinned so that the ground is seen finer: the GSD that was asked for by its pin is asked for still. */
     public record Finer(Pin pin) implements Change {}
 
     /** What was asked for by a pin is asked for less strictly: the last resort. */
@@ -44,5 +49,10 @@ public record Remedy(String label, Change change) {
 
     Remedy(String label, Quantity quantity, Measure value) {
         this(label, new Pin(quantity, value));
+    }
+
+    /** A pin is let go: without it the program chooses, or what it displaced comes back. */
+    static Remedy letGo(Quantity pinned) {
+        return new Remedy("Let " + pinned.label().toLowerCase(Locale.ROOT) + " go", new Unpin(pinned));
     }
 }

@@ -23,6 +23,13 @@ final class Trial {
         if (change instanceof Remedy.Pin pin) {
             return Optional.of(pinned(request, pin));
         }
+        if (change instanceof Remedy.Several several) {
+            PlanRequest all = request;
+            for (Remedy.Pin pin : several.pins()) {
+                all = pinned(all, pin);
+            }
+            return Optional.of(all);
+        }
         if (change instanceof Remedy.Less less) {
             return Optional.of(pinned(request, less.pin()));
         }

@@ -186,13 +186,20 @@ public enum Quantity {
                     key,
                     value.asTyped(),
                     "%s must be between %s and %s; %s is not."
-                            .formatted(label, bound(least, value), bound(most, value), value.asTyped()));
+                            .formatted(label, bound(least, value), bound(most, value), typed(value)));
         }
         return value;
     }
 
     private String bound(double si, Measure like) {
-        return Measure.ofSi(si, like.unit()).asTyped();
+        return typed(Measure.ofSi(si, like.unit()));
+    }
+
+    /** A value of it as somebody would type it: shutter times are fractions of a second. */
+    public String typed(Measure value) {
+        return kind == UnitKind.SHUTTER
+                ? kind.figure(value.si(), value.unit()) + " " + value.unit().symbol()
+                : value.asTyped();
     }
 
     /** The quantity of a key; empty for a key that nobody knows. */

@@ -5,7 +5,9 @@ import java.util.Collections;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.DoubleFunction;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import yalos.core.block.PlaneBlock;
 import yalos.core.camera.GroundScale;
@@ -358,8 +360,15 @@ public final class PinSolver {
 
     /** Whether a plan costs no more than was pinned. */
     static boolean keepsCosts(BlockPlan plan) {
+        return unmet(plan).isEmpty();
+    }
+
+    /** The costs of which a plan takes more than was pinned. */
+    public static Set<Quantity> unmet(BlockPlan plan) {
         Pins pins = plan.request().pins();
-        return pins.costs().stream().allMatch(cost -> within(cost(plan, cost, 0), limit(pins, cost)));
+        return pins.costs().stream()
+                .filter(cost -> !within(cost(plan, cost, 0), limit(pins, cost)))
+                .collect(Collectors.toSet());
     }
 
     /** What a plan costs, SI, with so many seconds more; infinite where it cannot be flown. */

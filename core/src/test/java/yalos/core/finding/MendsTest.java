@@ -215,9 +215,11 @@ class MendsTest {
         Remedy.Known known = (Remedy.Known) mends.get(0).remedy().change();
         assertThat(mends.get(0).cures()).isTrue();
         assertThat(known.mode()).isEqualTo(Positioning.PPK);
-        assertThat(known.finer().orElseThrow().pin().value().si()).isBetween(0.026, 0.02667);
-        assertThat(mends.get(0).remedy().label()).isEqualTo("PPK from logged data and GSD 2.65 cm");
-        assertThat(mends.get(1).remedy().label()).isEqualTo("Control points on the ground and GSD 2.65 cm");
+        assertThat(known.finer().orElseThrow().pin())
+                .as("75 m are 2.00 cm with this camera")
+                .isEqualTo(new Remedy.Pin(Quantity.HEIGHT, Measure.of(100, Unit.METRE)));
+        assertThat(mends.get(0).remedy().label()).isEqualTo("PPK from logged data, flown at 100.0 m, GSD 2.67 cm");
+        assertThat(mends.get(1).remedy().label()).startsWith("Control points on the ground, flown at 100.0 m");
     }
 
     /** Three centimetres are what control points give at best: no pixel is small enough, and what is had is offered to be asked for. */
@@ -245,8 +247,8 @@ class MendsTest {
         Mends.Mend mend = mends(one, finding).get(0);
         assertThat(mend.cures()).isTrue();
         Remedy.Pin pin = pin(mend.remedy());
-        assertThat(pin.quantity()).isEqualTo(Quantity.GSD);
-        assertThat(pin.value().si()).isBetween(0.026, 0.02667);
+        assertThat(pin.quantity()).isEqualTo(Quantity.HEIGHT);
+        assertThat(pin.value().si() * 0.02 / 75).isBetween(0.026, 0.02667);
     }
 
     /** What positions forbid is not asked of the pixels, which would have to be none; what they can give still is. */
@@ -266,8 +268,8 @@ class MendsTest {
         assertThat(off.remedies())
                 .first()
                 .extracting(remedy -> pin(remedy).value().si())
-                // The root of 3² - 2² is 2.24 cm.
-                .satisfies(gsd -> assertThat((double) gsd).isBetween(0.022, 0.02237));
+                // The root of 3² - 2² is 2.24 cm; 75 m are 2.00 cm with this camera.
+                .satisfies(height -> assertThat((double) height * 0.02 / 75).isBetween(0.022, 0.02237));
     }
 
     private static List<String> stops(Case one) {
@@ -391,5 +393,114 @@ class MendsTest {
         assertThat(slow.level()).isEqualTo(Finding.Level.STOP);
         assertThat(mends(one, slow))
                 .anySatisfy(mend -> assertThat(mend.remedy().label()).startsWith("Shutter 1/"));
+    }
+
+    /** At 1.1 cm both blur and the camera's shortest interval hold this wing below 13 m/s: neither remedy does it alone. */
+    @Test
+    void aWingThatTwoLimitsHoldIsMendedByBoth() {
+        PlanRequest usual = Samples.request(Samples.square(800), Pins.ofGsd(1.1));
+        Case one = judged(usual.with(Kit.of(Aircraft.smallWing(), Samples.twentyMegapixel()))
+                .plan());
+        Mends.Mend both = mends(one, finding(one, "below-slowest").orElseThrow()).stream()
+                .filter(mend -> mend.remedy().change() instanceof Remedy.Several)
+                .findFirst()
+                .orElseThrow();
+        assertThat(both.cures()).isTrue();
+        assertThat(both.remedy().label()).matches("Shutter 1/\\d+ s and forward 7\\d %");
+        List<Remedy.Pin> pins = ((Remedy.Several) both.remedy().change()).pins();
+        assertThat(pins).hasSize(2);
+        for (Remedy.Pin alone : pins) {
+            assertThat(finding(judged(Trial.of(one.plan(), alone).orElseThrow()), "below-slowest"))
+                    .as("%s alone", alone)
+                    .isPresent();
+        }
+    }
+
+    /** No scale below the ceiling lets it fly fast enough, while the time it would take is kept: the time is in no conflict with anything. */
+    @Test
+    void whatIsTooSlowToFlyIsNoConflictOfItsTime() {
+        Pins pins = Pins.ofGsd(2)
+                .pinned(Quantity.FLIGHT_TIME, Measure.of(60, Unit.MINUTE))
+                .with(Quantity.CEILING, Measure.of(40, Unit.METRE));
+        PlanRequest usual = Samples.request(Samples.square(200), pins);
+        Case one = judged(usual.with(Kit.of(Aircraft.smallWing(), Samples.twentyMegapixel()))
+                .plan());
+        assertThat(one.plan().solution().holds()).isFalse();
+        assertThat(finding(one, "below-slowest")).isPresent();
+        assertThat(finding(one, "pins-in-conflict")).isEmpty();
+    }
+
+    /** A scale that follows from a pinned cost is mended by letting that go, where the figure asked for would only fail the cost. */
+    @Test
+    void aCostThatKeepsTheScaleCoarseCanBeLetGo() {
+        Pins pins = Pins.ofGsd(2)
+                .pinned(Quantity.PHOTOS, Measure.of(60, Unit.COUNT))
+                .with(Quantity.BRIEF_GSD, Measure.of(2, Unit.CENTIMETRE));
+        Case one = judged(Samples.request(Samples.square(400), pins).plan());
+        Finding coarse = finding(one, "brief-gsd").orElseThrow();
+        List<Mends.Mend> mends = mends(one, coarse);
+        assertThat(mends)
+                .anySatisfy(mend -> assertThat(mend.remedy().label()).isEqualTo("Let photos go"))
+                .allMatch(Mends.Mend::cures);
+    }
+
+    /** Finer pixels are wanted for the sake of heights: they ask for no GSD that nobody asked for, which would be a question of its own. */
+    @Test
+    void aRemedyAsksForNothingNew() {
+        Pins pins = Pins.ofHeight(200)
+                .with(Quantity.CEILING, Measure.of(500, Unit.METRE))
+                .with(Quantity.HEIGHTS_TO, Measure.of(5, Unit.CENTIMETRE));
+        Case one = Case.of(
+                Samples.request(Samples.square(600), pins)
+                        .with(Positioning.CONTROL)
+                        .plan(),
+                Brief.EMPTY.with(Positioning.CONTROL));
+        for (Remedy remedy : finding(one, "height-accuracy").orElseThrow().remedies()) {
+            assertThat(Trial.of(one.plan(), remedy.change()).orElseThrow().askedGsdM())
+                    .as(remedy.label())
+                    .isEmpty();
+        }
+    }
+
+    /** Ground that fails by something else besides is none the less helped: satellites alone give no heights to 8 cm anywhere, and still the foot of a cliff is too coarse. */
+    @Test
+    void whatHelpsIsSeenWhereEverythingFailsByMore() {
+        Pins pins = ACROSS.with(Quantity.HEIGHTS_TO, Measure.of(8, Unit.CENTIMETRE))
+                .with(Quantity.CEILING, Measure.of(1000, Unit.METRE));
+        PlanRequest request = Samples.request(Samples.square(400), pins)
+                .over(new GroundRequest(
+                        FormulaGround.of(5, RIDGE), HeightChoice.USUAL, List.of(), List.of(), OptionalDouble.empty()))
+                .with(Positioning.SINGLE);
+        Case one = Case.of(request.plan(), Brief.EMPTY.with(Positioning.SINGLE));
+        assertThat(one.judgement().share()).isZero();
+        List<Mends.Mend> mends = mends(one, finding(one, "too-coarse").orElseThrow());
+        assertThat(mends).isNotEmpty().allMatch(mend -> mend.won() > 0.01);
+    }
+
+    private static Mends.Mend helping(String label, double won, double minutes) {
+        return new Mends.Mend(
+                new Remedy(label, Quantity.HEIGHT, Measure.of(won, Unit.METRE)),
+                false,
+                won,
+                won,
+                600,
+                600 + 60 * minutes,
+                0);
+    }
+
+    private static List<String> best(Mends.Mend... mends) {
+        return Mends.best(List.of(mends)).stream()
+                .map(mend -> mend.remedy().label())
+                .toList();
+    }
+
+    @Test
+    void ofWhatHelpsTheCheaperHalfComesFirstAndNothingTwice() {
+        assertThat(best(helping("half", 0.2, 3), helping("most", 0.3, 10))).containsExactly("half", "most");
+        assertThat(best(helping("less than half", 0.1, 3), helping("most", 0.3, 10)))
+                .containsExactly("most");
+        assertThat(best(helping("saves time", 0.3, -2))).containsExactly("saves time");
+        assertThat(best(helping("outdone", 0.2, 3), helping("quicker and better", 0.3, -2)))
+                .containsExactly("quicker and better");
     }
 }

@@ -87,4 +87,11 @@ class PinsTest {
                 .as("nothing else fixes the scale")
                 .isEmpty();
     }
+
+    /** An exposure is spoken of as cameras name it, whatever it was typed as. */
+    @Test
+    void aShutterTimeIsAFractionInWords() {
+        assertThat(Quantity.SHUTTER_TIME.typed(Measure.of(0.0005, Unit.SECOND))).isEqualTo("1/2000 s");
+        assertThat(Quantity.INTERVAL.typed(Measure.of(0.5, Unit.SECOND))).isEqualTo("0.5 s");
+    }
 }

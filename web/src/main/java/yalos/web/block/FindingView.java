@@ -1,6 +1,7 @@
 package yalos.web.block;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -58,12 +59,19 @@ public record FindingView(
                 Map<String, String> fields =
                         new TreeMap<>(Map.of("value", known.mode().name()));
                 known.finer()
-                        .ifPresent(
-                                finer -> fields.put("gsd", finer.pin().value().asTyped()));
+                        .ifPresent(finer ->
+                                fields.put("height", finer.pin().value().asTyped()));
                 return of(remedy, "brief/positioning", fields);
             }
             if (change instanceof Remedy.Unpin unpin) {
                 return of(remedy, "ledger/" + unpin.quantity().key(), Map.of("act", "unpin"));
+            }
+            if (change instanceof Remedy.Several several) {
+                Map<String, String> fields = new HashMap<>();
+                several.pins()
+                        .forEach(pin ->
+                                fields.put(pin.quantity().key(), pin.value().asTyped()));
+                return of(remedy, "pins", fields);
             }
             if (change instanceof Remedy.Finer finer) {
                 return pinned(remedy, finer.pin(), "finer");
@@ -88,17 +96,21 @@ public record FindingView(
     /**
      * A remedy that was tried.
      *
-     * @param gives what it gives and costs, in a few words
+     * @param gives what it gives and costs, in a few words; where it does not cure, on how much of the block it helps
      */
-    public record MendView(RemedyView remedy, boolean cures, String gives) {
+    public record MendView(RemedyView remedy, String gives) {
         static MendView of(Mends.Mend mend) {
             String sets = mend.sets() == 0
                     ? ""
                     : String.format(
                             Locale.ROOT, ", %+d battery %s", mend.sets(), Math.abs(mend.sets()) == 1 ? "set" : "sets");
-            String gives = "%s enough, %s%s"
-                    .formatted(Shares.percent(mend.share()), Times.more(mend.beforeS(), mend.afterS()), sets);
-            return new MendView(RemedyView.of(mend.remedy()), mend.cures(), gives);
+            String gives = "%s%s enough, %s%s"
+                    .formatted(
+                            mend.cures() ? "" : "helps on " + Shares.percent(mend.won()) + ": ",
+                            Shares.percent(mend.share()),
+                            Times.more(mend.beforeS(), mend.afterS()),
+                            sets);
+            return new MendView(RemedyView.of(mend.remedy()), gives);
         }
 
         /** Those of a finding of a plan, tried. */

@@ -46,24 +46,25 @@ class BriefController {
     /**
      * Positions of photos known otherwise: a remedy.
      *
-     * @param gsd pinned with it, the one that was pinned asked for still; empty for none
+     * @param height pinned with it, a GSD that was pinned asked for still; empty for none
      */
     @PostMapping("/blocks/{id}/brief/positioning")
     String positioning(
             @PathVariable long id,
-            @RequestParam(defaultValue = "") String gsd,
+            @RequestParam(defaultValue = "") String height,
             @RequestParam Map<String, String> form,
             Visit visit) {
         Positioning mode = BriefForm.choice(Positioning.class, form, "value")
                 .orElseThrow(() -> new InputFault("value", "", "Choose how the positions of photos are known."));
-        Optional<TypedPin> finer =
-                gsd.isEmpty() ? Optional.empty() : Optional.of(TypedPin.of(Quantity.GSD, gsd, preferences.typed()));
+        Optional<TypedPin> finer = height.isEmpty()
+                ? Optional.empty()
+                : Optional.of(TypedPin.of(Quantity.HEIGHT, height, preferences.typed()));
         return page.changed(
                 blocks.change(
                         id,
                         visit.version(),
                         "positions by " + mode.words()
-                                + finer.map(pin -> ", GSD " + pin.value().asTyped())
+                                + finer.map(pin -> ", height " + pin.value().asTyped())
                                         .orElse(""),
                         facts -> {
                             BlockFacts known = facts.with(facts.brief().with(mode));

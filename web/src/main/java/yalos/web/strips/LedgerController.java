@@ -1,5 +1,7 @@
 package yalos.web.strips;
 
+import java.util.Arrays;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
@@ -66,22 +68,28 @@ class LedgerController {
                 visit);
     }
 
-    /** Pins both overlaps, as a school of practice has them. */
-    @PostMapping("/blocks/{id}/overlaps")
-    String overlaps(@PathVariable long id, @RequestParam String forward, @RequestParam String side, Visit visit) {
+    /** Pins several figures at once, each under its own key, in the order of the ledger. */
+    @PostMapping("/blocks/{id}/pins")
+    String pins(@PathVariable long id, @RequestParam Map<String, String> form, Visit visit) {
         UnitChoice units = preferences.typed();
-        TypedPin first = TypedPin.of(Quantity.FORWARD_OVERLAP, forward, units);
-        TypedPin second = TypedPin.of(Quantity.SIDE_OVERLAP, side, units);
-        String label =
-                "overlaps " + first.value().asTyped() + ", " + second.value().asTyped();
+        List<TypedPin> typed = Arrays.stream(Quantity.values())
+                .filter(quantity -> form.containsKey(quantity.key()))
+                .map(quantity -> TypedPin.of(quantity, form.get(quantity.key()), units))
+                .toList();
+        if (typed.isEmpty()) {
+            throw new InputFault("", "", "Nothing was named that is to be pinned.");
+        }
+        String label = typed.stream()
+                .map(pin -> pin.quantity().label() + " " + pin.quantity().typed(pin.value()))
+                .collect(Collectors.joining(", "));
         return page.changed(
-                blocks.change(
-                        id,
-                        visit.version(),
-                        label,
-                        facts -> facts.with(facts.pins()
-                                .with(first.quantity(), first.value())
-                                .with(second.quantity(), second.value()))),
+                blocks.change(id, visit.version(), label, facts -> {
+                    Pins pins = facts.pins();
+                    for (TypedPin pin : typed) {
+                        pins = pins.pinned(pin.quantity(), pin.value());
+                    }
+                    return redirected(facts, facts.with(pins));
+                }),
                 visit);
     }
 
@@ -102,13 +110,13 @@ class LedgerController {
             case "type" -> {
                 TypedPin typed = TypedPin.of(quantity, value, units);
                 yield new Change(
-                        name + " " + typed.value().asTyped(),
+                        name + " " + quantity.typed(typed.value()),
                         facts -> facts.with(facts.pins().pinned(typed.quantity(), typed.value())));
             }
             case "finer" -> {
                 TypedPin typed = TypedPin.of(quantity, value, units);
                 yield new Change(
-                        name + " " + typed.value().asTyped(),
+                        name + " " + quantity.typed(typed.value()),
                         facts -> facts.with(facts.pins().pinnedFiner(typed.quantity(), typed.value())));
             }
             case "pin" -> new Change(name + " pinned", facts -> facts.with(pinned(facts, quantity, units)));
@@ -129,7 +137,7 @@ class LedgerController {
         Map<Quantity, Measure> before = facts.pins().asMap();
         String come = released(facts, quantity, units).asMap().entrySet().stream()
                 .filter(pin -> !before.containsKey(pin.getKey()))
-                .map(pin -> pin.getKey().label() + " " + pin.getValue().asTyped())
+                .map(pin -> pin.getKey().label() + " " + pin.getKey().typed(pin.getValue()))
                 .collect(Collectors.joining(", "));
         return quantity.label() + " released" + (come.isEmpty() ? "" : "; pinned instead: " + come);
     }

@@ -122,6 +122,21 @@ class KitAndBriefTest {
                 .contains("positions by satellites alone, with control");
     }
 
+    /** Several figures at once: all of them are pinned, and one way back takes all; nothing is pinned where one cannot be. */
+    @Test
+    void severalFiguresArePinnedWithOnePress() {
+        String both = change("/pins", "shutter-time", "1/2000 s", "forward-overlap", "76 %");
+        assertThat(figure(both, "shutter-time")).isEqualTo("1/2000");
+        assertThat(figure(both, "forward-overlap")).isEqualTo("76");
+        assertThat(visitor.get("/blocks/" + block + "/history").body()).contains("Forward 76 %, Shutter time 1/2000 s");
+        String before = visitor.version(block);
+        assertThat(change("/pins", "shutter-time", "1/1000 s", "forward-overlap", "far"))
+                .contains("class=\"notice\"");
+        assertThat(change("/pins", "nothing", "1")).contains("class=\"notice\"");
+        assertThat(visitor.version(block)).isEqualTo(before);
+        assertThat(figure(change("/undo"), "forward-overlap")).isEqualTo("80");
+    }
+
     /** Neither better positions nor finer pixels give heights to 5 cm here: one press changes both, and one way back takes both. */
     @Test
     void whatTakesTwoChangesIsOnePress() {
@@ -129,14 +144,15 @@ class KitAndBriefTest {
         change("/brief", "purpose", "ORTHOPHOTO", "positioning", "SINGLE");
         assertThat(change("/ledger/gsd", "value", "4 cm")).contains("worse than the 5.00 cm asked for");
         Matcher both = Pattern.compile(
-                        "name=\"gsd\" value=\"([^\"]+)\"\\s*/>\\s*<input[^>]*name=\"value\" value=\"CONTROL\"")
+                        "name=\"height\" value=\"([^\"]+)\"\\s*/>\\s*<input[^>]*name=\"value\" value=\"CONTROL\"")
                 .matcher(visitor.mends(block, "kit", "height-accuracy"));
         assertThat(both.find()).isTrue();
-        assertThat(change("/brief/positioning", "value", "CONTROL", "gsd", "small"))
+        assertThat(change("/brief/positioning", "value", "CONTROL", "height", "small"))
                 .contains("class=\"notice\"");
-        String mended = change("/brief/positioning", "value", "CONTROL", "gsd", both.group(1));
+        String mended = change("/brief/positioning", "value", "CONTROL", "height", both.group(1));
         assertThat(mended).doesNotContain("worse than the 5.00 cm");
-        assertThat(figure(mended, "gsd")).isEqualTo(both.group(1).split(" ")[0]);
+        assertThat(Double.parseDouble(figure(mended, "height")))
+                .isEqualTo(Double.parseDouble(both.group(1).split(" ")[0]));
         assertThat(figure(mended, "brief-gsd")).isEqualTo("4.00");
         String back = change("/undo");
         assertThat(back).contains("worse than the 5.00 cm");
@@ -154,7 +170,7 @@ class KitAndBriefTest {
                         "name=\"act\" value=\"finer\"\\s*/>\\s*<input[^>]*name=\"value\" value=\"([^\"]+)\"")
                 .matcher(visitor.mends(block, "kit", "height-accuracy"));
         assertThat(way.find()).isTrue();
-        String finer = change("/ledger/gsd", "act", "finer", "value", way.group(1));
+        String finer = change("/ledger/height", "act", "finer", "value", way.group(1));
         assertThat(finer).doesNotContain("worse than the 5.00 cm asked for");
         assertThat(Double.parseDouble(figure(finer, "gsd"))).isLessThan(2.7);
         assertThat(figure(finer, "brief-gsd")).isEqualTo("5.00");
