@@ -29,6 +29,8 @@ final class GroundFindings {
     private static final double OVERLAP_LOST = 0.02;
     private static final double SCALE_LOST = 1.1;
     private static final double RAISED_M = 3;
+    /** So far below the middle of the ground much of the way to the strips is over lower ground. */
+    private static final double LOW_LAUNCH_M = 10;
 
     private static final double LEAST_WATER_M2 = 100;
 
@@ -107,9 +109,15 @@ final class GroundFindings {
                 remedies);
     }
 
+    /** Whether much of the climb to the strips is won over lower ground. */
+    private boolean launchedLow() {
+        return heights.takeOffM() < heights.relief().meanM() - LOW_LAUNCH_M;
+    }
+
     private String whyAbove(LegSection leg) {
         if (!leg.isLine()) {
-            return "ways keep to the straight line between their ends, the way home to the height of the last strip";
+            return "ways keep to the straight line between their ends, the way home to the height of the last strip"
+                    + (launchedLow() ? "; from a launch point higher up they lie lower" : "");
         }
         return ground.choice().reference() == HeightReference.FOLLOW
                 ? "the path is raised over obstacles and where it cannot sink as quickly as the ground"

@@ -133,6 +133,9 @@ public final class Mends {
         if (change instanceof Remedy.Known known) {
             return known.mode();
         }
+        if (change instanceof Remedy.Several several) {
+            return several.pins().stream().map(Remedy.Pin::quantity).toList();
+        }
         if (change instanceof Remedy.Less) {
             return Remedy.Less.class;
         }
@@ -150,10 +153,10 @@ public final class Mends {
                 remedy.change() instanceof Remedy.Known known ? one.brief().with(known.mode()) : one.brief();
         Case after = Case.of(planned.get(), brief);
         List<Finding> said = Findings.of(after, units);
-        boolean newStop = !stopsBefore.containsAll(stopKeys(said));
+        boolean newStop = stopKeys(said).stream().anyMatch(stop -> !stopsBefore.contains(stop) && worse(after, stop));
         boolean cures = said.stream().noneMatch(other -> other.key().equals(finding.key()));
         double share = after.judgement().share();
-        double won = failing(one, finding) - failing(after, finding);
+        double won = failing(one, finding.key()) - failing(after, finding.key());
         boolean helps = won > WORTH_WINNING && share > one.judgement().share() - WORTH_WINNING;
         if (newStop || !cures && !helps) {
             return Optional.empty();
@@ -168,9 +171,14 @@ public final class Mends {
                 after.plan().batterySets() - one.plan().batterySets()));
     }
 
+    /** A stop that tells of ground is new where more of it fails; that something else failed there first does not count. */
+    private boolean worse(Case after, String stop) {
+        return !FAILING.containsKey(stop) || failing(after, stop) > failing(one, stop) + WORTH_WINNING;
+    }
+
     /** Share of the block that fails by what a finding tells of, or before; 0 for one that does not tell of ground. */
-    private static double failing(Case of, Finding finding) {
-        return FAILING.getOrDefault(finding.key(), Set.of()).stream()
+    private static double failing(Case of, String key) {
+        return FAILING.getOrDefault(key, Set.of()).stream()
                 .mapToDouble(of.judgement()::share)
                 .sum();
     }

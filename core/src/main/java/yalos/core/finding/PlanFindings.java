@@ -12,6 +12,7 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.function.Consumer;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import yalos.core.brief.Brief;
 import yalos.core.brief.Purpose;
@@ -29,6 +30,8 @@ final class PlanFindings {
 
     /** Limits that can keep a cost from being met. */
     private static final Set<Quantity> AT_STAKE = EnumSet.of(CEILING, WIND, WIND_FROM, TEMPERATURE);
+
+    private static final double WITH_ROOM = 1.1;
 
     /** Costs that depend on the speed. */
     private static final Set<Quantity> TIMES = EnumSet.of(FLIGHT_TIME, BATTERY_SETS);
@@ -78,6 +81,7 @@ final class PlanFindings {
                 .map(way -> new Remedy(
                         way.quantity().label() + " " + way.quantity().typed(way.value()), way.quantity(), way.value()))
                 .toList());
+        together(remedies).ifPresent(remedies::add);
         plan.request().pins().asMap().keySet().stream()
                 .filter(Quantity::isCost)
                 .filter(cost -> plan.request().pins().scaleFixed()
@@ -97,6 +101,21 @@ final class PlanFindings {
                                 plan.batterySets(),
                                 plan.batterySets() == 1 ? "set" : "sets"),
                 remedies.toArray(Remedy[]::new));
+    }
+
+    /** Where several costs are too small, none of them alone is the way out. */
+    private static Optional<Remedy> together(List<Remedy> ways) {
+        List<Remedy> costs = ways.stream()
+                .filter(way ->
+                        way.change() instanceof Remedy.Pin pin && pin.quantity().isCost())
+                .toList();
+        return costs.size() < 2
+                ? Optional.empty()
+                : Optional.of(new Remedy(
+                        costs.stream().map(Remedy::label).collect(Collectors.joining(", ")),
+                        new Remedy.Several(costs.stream()
+                                .map(way -> (Remedy.Pin) way.change())
+                                .toList())));
     }
 
     private String named(Quantity pinned) {
@@ -198,7 +217,11 @@ final class PlanFindings {
         }
         double slowest = plan.request().aircraft().slowestMps();
         double speed = plan.design().speedMps();
-        List<Remedy> remedies = new ArrayList<>(quicker(slowest));
+        // Just as fast as must be leaves nothing to a scale that is solved for.
+        List<Remedy> remedies = new ArrayList<>(Stream.of(slowest, slowest * WITH_ROOM)
+                .flatMap(mps -> quicker(mps).stream())
+                .distinct()
+                .toList());
         double gsd = Math.ceil(plan.design().scale().gsdM() * slowest / speed * 1e4) / 1e4;
         remedies.add(found.remedy("GSD " + found.text(GSD, gsd), GSD, gsd));
         if (plan.request().pins().has(SPEED)) {
@@ -215,39 +238,42 @@ final class PlanFindings {
                 remedies.toArray(Remedy[]::new));
     }
 
-    /** What lifts the limits below a speed at the same scale: a shorter exposure, photos farther apart, or both. */
-    private List<Remedy> quicker(double mps) {
+    /** What lifts the limits below a speed at the same scale, all at once: a shorter exposure, photos farther apart, more asked for. */
+    private Optional<Remedy> quicker(double mps) {
         List<Remedy.Pin> pins = new ArrayList<>();
         List<String> words = new ArrayList<>();
-        allowed(Set.of(SpeedLimit.MOTION_BLUR)).filter(most -> most < mps).ifPresent(most -> {
+        below(mps, SpeedLimit.MOTION_BLUR).ifPresent(most -> {
             double shutter = wholeFraction(plan.design().shutterTimeS() * most / mps);
             pins.add(found.pin(SHUTTER_TIME, shutter));
-            words.add("Shutter " + found.text(SHUTTER_TIME, shutter));
+            words.add("shutter " + found.text(SHUTTER_TIME, shutter));
         });
-        allowed(Set.of(SpeedLimit.SHUTTER_INTERVAL, SpeedLimit.INTERVAL_ASKED))
-                .filter(most -> most < mps)
-                .ifPresent(most -> {
-                    double forward = Math.floor((1 - (1 - plan.design().forwardOverlap()) * mps / most) * 100) / 100;
-                    if (forward >= Overlaps.LEAST.forward()) {
-                        pins.add(found.pin(FORWARD_OVERLAP, forward));
-                        words.add("Forward " + Collected.percent(forward));
-                    }
-                });
+        below(mps, SpeedLimit.SHUTTER_INTERVAL, SpeedLimit.INTERVAL_ASKED).ifPresent(most -> {
+            double forward = Math.floor((1 - (1 - plan.design().forwardOverlap()) * mps / most) * 100) / 100;
+            if (forward >= Overlaps.LEAST.forward()) {
+                pins.add(found.pin(FORWARD_OVERLAP, forward));
+                words.add("forward " + Collected.percent(forward));
+            }
+        });
+        below(mps, SpeedLimit.ASKED).ifPresent(asked -> {
+            double speed = found.up(UnitKind.SPEED, mps, 0.1);
+            pins.add(found.pin(SPEED, speed));
+            words.add("speed " + found.text(SPEED, speed));
+        });
         if (pins.isEmpty()) {
-            return List.of();
+            return Optional.empty();
         }
         String label = String.join(" and ", words);
-        return List.of(
-                pins.size() == 1
-                        ? new Remedy(label, pins.get(0))
-                        : new Remedy(label.replace("and F", "and f"), new Remedy.Several(pins)));
+        String begun = label.substring(0, 1).toUpperCase(Locale.ROOT) + label.substring(1);
+        return Optional.of(
+                pins.size() == 1 ? new Remedy(begun, pins.get(0)) : new Remedy(begun, new Remedy.Several(pins)));
     }
 
-    /** The speed that some limits allow, the least of them. */
-    private Optional<Double> allowed(Set<SpeedLimit> limits) {
+    /** The speed that some limits allow, the least of them, where it is below another. */
+    private Optional<Double> below(double mps, SpeedLimit... limits) {
         return plan.design().speeds().stream()
-                .filter(allowed -> limits.contains(allowed.limit()))
+                .filter(allowed -> List.of(limits).contains(allowed.limit()))
                 .map(SpeedLimit.Allowed::speedMps)
+                .filter(most -> most < mps - 1e-9)
                 .min(Double::compare);
     }
 

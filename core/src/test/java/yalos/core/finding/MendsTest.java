@@ -503,4 +503,82 @@ class MendsTest {
         assertThat(best(helping("outdone", 0.2, 3), helping("quicker and better", 0.3, -2)))
                 .containsExactly("quicker and better");
     }
+
+    /** Asked to fly at 9 m/s where blur allows 10, and needing 13 to stay up: what is asked is the second limit. */
+    @Test
+    void aWingThatIsAskedToFlyTooSlowlyIsAskedForMore() {
+        PlanRequest usual = Samples.request(
+                Samples.square(800), Pins.ofGsd(2).with(Quantity.SPEED, Measure.of(9, Unit.METRE_PER_SECOND)));
+        Case one = judged(usual.with(Kit.of(Aircraft.smallWing(), Samples.twentyMegapixel()))
+                .plan());
+        assertThat(mends(one, finding(one, "below-slowest").orElseThrow()))
+                .filteredOn(mend -> mend.remedy().change() instanceof Remedy.Several)
+                .hasSize(1)
+                .allSatisfy(mend -> {
+                    assertThat(mend.cures()).isTrue();
+                    assertThat(mend.remedy().label()).matches("Shutter 1/\\d+ s and speed 1[34]\\.\\d m/s");
+                });
+    }
+
+    /** Ten minutes and sixty photos are both too few for what is pinned: neither is the way out alone, both are. */
+    @Test
+    void costsThatAreAllTooSmallAreRaisedTogether() {
+        Pins pins = Pins.ofGsd(2)
+                .with(Quantity.SIDE_OVERLAP, Measure.of(70, Unit.PERCENT))
+                .with(Quantity.FORWARD_OVERLAP, Measure.of(80, Unit.PERCENT))
+                .with(Quantity.PHOTOS, Measure.of(60, Unit.COUNT))
+                .with(Quantity.FLIGHT_TIME, Measure.of(4, Unit.MINUTE));
+        Case one = judged(Samples.request(Samples.square(400), pins).plan());
+        List<Mends.Mend> mends = mends(one, finding(one, "pins-in-conflict").orElseThrow());
+        Mends.Mend both = mends.stream()
+                .filter(mend -> mend.remedy().change() instanceof Remedy.Several)
+                .findFirst()
+                .orElseThrow();
+        assertThat(both.cures()).isTrue();
+        assertThat(both.remedy().label()).matches("Photos \\d+, Flight time \\d+ min");
+        for (Remedy.Pin alone : ((Remedy.Several) both.remedy().change()).pins()) {
+            assertThat(finding(judged(Trial.of(one.plan(), alone).orElseThrow()), "pins-in-conflict"))
+                    .as("%s alone", alone)
+                    .isPresent();
+        }
+    }
+
+    /** Positions fail first and heights behind them: known better, heights alone are left to fail, and they did before. */
+    @Test
+    void whatFailedBehindSomethingElseIsNoNewStop() {
+        Pins pins = Pins.ofGsd(2)
+                .with(Quantity.HEIGHTS_TO, Measure.of(3, Unit.CENTIMETRE))
+                .with(Quantity.POSITIONS_TO, Measure.of(10, Unit.CENTIMETRE));
+        Case one = Case.of(
+                Samples.request(Samples.square(600), pins)
+                        .with(Positioning.SINGLE)
+                        .plan(),
+                Brief.EMPTY.with(Positioning.SINGLE));
+        assertThat(finding(one, "height-accuracy")).isEmpty();
+        List<Mends.Mend> mends = mends(one, finding(one, "position-accuracy").orElseThrow());
+        assertThat(mends).anySatisfy(mend -> {
+            assertThat(mend.remedy().label()).isEqualTo("Control points on the ground");
+            assertThat(mend.cures()).isTrue();
+        });
+    }
+
+    /** From the foot of a slope the way home from its top lies far above it, and no setting of the flight changes that: where to launch is said. */
+    @Test
+    void aLaunchPointAtTheFootOfASlopeIsSaidToBeLow() {
+        PlanRequest usual = Samples.request(Samples.square(400), ACROSS);
+        for (double east : List.of(-30.0, 400.0)) {
+            Case one = judged(new PlanRequest(
+                            usual.kit(), ACROSS, usual.outline(), Optional.of(Samples.at(east, 200)), usual.epsg())
+                    .over(new GroundRequest(
+                            FormulaGround.of(5, (x, y) -> 300 + 0.6 * x),
+                            HeightChoice.USUAL,
+                            List.of(),
+                            List.of(),
+                            OptionalDouble.empty()))
+                    .plan());
+            assertThat(finding(one, "ceiling").map(Finding::sentence).orElse(""))
+                    .as("launched %.0f m east", east)
+                    .matches(said -> said.contains("launch point higher up") == east < 0);
+        }
+    }
 }
