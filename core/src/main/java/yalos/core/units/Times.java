@@ -30,13 +30,19 @@ public final class Times {
                 : "%d h %02d min".formatted(minutes / 60, minutes % 60);
     }
 
-    /** How much longer it takes than before: +3 min; from what cannot be flown, what it takes in all. */
+    /** How much longer it takes than before: +3.0 min, or the same; from what cannot be flown, what it takes in all. */
     public static String more(double beforeS, double afterS) {
         if (!Double.isFinite(afterS)) {
             return "still not to be flown";
         }
-        return Double.isFinite(beforeS)
-                ? String.format(Locale.ROOT, "%+.1f min", (afterS - beforeS) / 60)
-                : minutes(afterS) + " in the air";
+        if (!Double.isFinite(beforeS)) {
+            return minutes(afterS) + " in the air";
+        }
+        double moreS = afterS - beforeS;
+        double tenths = Math.rint(moreS / 6);
+        if (Math.abs(tenths) < 600) {
+            return tenths == 0 ? "same time" : String.format(Locale.ROOT, "%+.1f min", tenths / 10);
+        }
+        return (moreS < 0 ? "-" : "+") + minutes(Math.abs(moreS));
     }
 }

@@ -28,6 +28,11 @@ class TimesTest {
         assertThat(Times.minutes(Double.POSITIVE_INFINITY)).isEqualTo("–");
         assertThat(Times.pause(Double.NaN)).isEqualTo("–");
         assertThat(Times.more(600, 690)).isEqualTo("+1.5 min");
+        assertThat(Times.more(600, 597.1)).isEqualTo("same time");
+        assertThat(Times.more(600, 594)).isEqualTo("-0.1 min");
+        assertThat(Times.more(600, 600 + 3590)).isEqualTo("+59.8 min");
+        assertThat(Times.more(600, 600 + 7428)).isEqualTo("+2 h 04 min");
+        assertThat(Times.more(8000, 600)).isEqualTo("-2 h 03 min");
         assertThat(Times.more(Double.POSITIVE_INFINITY, 4200)).isEqualTo("1 h 10 min in the air");
         assertThat(Times.more(600, Double.POSITIVE_INFINITY)).isEqualTo("still not to be flown");
     }
