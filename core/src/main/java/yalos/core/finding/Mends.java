@@ -34,18 +34,18 @@ public final class Mends {
     private static final Set<Adequacy> WEAK = EnumSet.complementOf(EnumSet.of(ENOUGH, UNKNOWN, OUTSIDE));
 
     /**
-     * What tells of ground that is given too little, and what is looked at before: a remedy helps where less of the ground fails by then. All else is gone or it is
+     * What judges ground place by place, and what is looked at before: a remedy helps where less of the ground fails by then. All else is gone or it is
      * not.
      */
     private static final Map<String, Set<Adequacy>> FAILING = Map.of(
             "seen-too-few-times", EnumSet.of(TOO_FEW, HIDDEN),
             "too-coarse", EnumSet.of(TOO_FEW, HIDDEN, TOO_COARSE),
-            "gsd-over-relief", EnumSet.of(TOO_FEW, HIDDEN, TOO_COARSE),
             "position-accuracy", EnumSet.of(TOO_FEW, HIDDEN, TOO_COARSE, OFF),
             "height-accuracy", EnumSet.of(TOO_FEW, HIDDEN, TOO_COARSE, OFF, INACCURATE),
-            "overlap-lost", WEAK,
-            "overlap-over-relief", WEAK,
-            "model-ends", WEAK);
+            "overlap-lost", WEAK);
+
+    /** What tells of the ground as a whole, from its lowest to its highest or to where the model ends: more of it given enough helps. */
+    private static final Set<String> OF_RELIEF = Set.of("gsd-over-relief", "overlap-over-relief", "model-ends");
 
     private final Case one;
     private final UnitChoice units;
@@ -178,7 +178,8 @@ public final class Mends {
 
     /** Share of the block that fails by what a finding tells of, or before; 0 for one that does not tell of ground. */
     private static double failing(Case of, String key) {
-        return FAILING.getOrDefault(key, Set.of()).stream()
+        Set<Adequacy> by = FAILING.getOrDefault(key, OF_RELIEF.contains(key) ? WEAK : Set.of());
+        return by.stream()
                 .mapToDouble(of.judgement()::share)
                 .sum();
     }
