@@ -5,6 +5,7 @@ import static yalos.core.proof.Adequacy.*;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.EnumSet;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -14,6 +15,7 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import yalos.core.brief.Brief;
 import yalos.core.plan.BlockPlan;
+import yalos.core.plan.PinSolver;
 import yalos.core.proof.Adequacy;
 import yalos.core.units.UnitChoice;
 
@@ -82,7 +84,12 @@ public final class Mends {
      * @param units the operator reads
      */
     public static List<Mend> of(Case one, List<Finding> said, Finding finding, UnitChoice units) {
-        return new Mends(one, units).tried(finding, stopKeys(said));
+        Set<String> before = stopKeys(said);
+        if (!PinSolver.unmet(one.plan()).isEmpty()) {
+            // What is too slow to fly keeps silent about its time.
+            before.add(PlanFindings.IN_CONFLICT);
+        }
+        return new Mends(one, units).tried(finding, before);
     }
 
     private List<Mend> tried(Finding finding, Set<String> before) {
@@ -179,12 +186,10 @@ public final class Mends {
     /** Share of the block that fails by what a finding tells of, or before; 0 for one that does not tell of ground. */
     private static double failing(Case of, String key) {
         Set<Adequacy> by = FAILING.getOrDefault(key, OF_RELIEF.contains(key) ? WEAK : Set.of());
-        return by.stream()
-                .mapToDouble(of.judgement()::share)
-                .sum();
+        return by.stream().mapToDouble(of.judgement()::share).sum();
     }
 
     private static Set<String> stopKeys(List<Finding> said) {
-        return Findings.stops(said).stream().map(Finding::key).collect(Collectors.toSet());
+        return Findings.stops(said).stream().map(Finding::key).collect(Collectors.toCollection(HashSet::new));
     }
 }

@@ -31,6 +31,8 @@ final class PlanFindings {
     /** Limits that can keep a cost from being met. */
     private static final Set<Quantity> AT_STAKE = EnumSet.of(CEILING, WIND, WIND_FROM, TEMPERATURE);
 
+    static final String IN_CONFLICT = "pins-in-conflict";
+
     private static final double WITH_ROOM = 1.1;
 
     /** Costs that depend on the speed. */
@@ -92,7 +94,7 @@ final class PlanFindings {
                 .forEach(pinned -> remedies.add(Remedy.letGo(pinned)));
         found.add(
                 STOP,
-                "pins-in-conflict",
+                IN_CONFLICT,
                 "These pins cannot all hold: %s. The plan takes %,d photos, %s and %d battery %s."
                         .formatted(
                                 String.join(", ", names),

@@ -74,6 +74,12 @@ public record BlockPlan(
 
     /** The plan over a block already laid into its plane, for callers that try many settings on one block. */
     public static BlockPlan over(PlaneBlock block, PlanRequest request) {
+        BlockPlan solved = solved(block, request);
+        return solved.solution.holds() && solved.overCeilingM() == 0 ? solved : PinSolver.overGround(solved);
+    }
+
+    /** Solved over level ground, again and again with what the real ground adds. */
+    private static BlockPlan solved(PlaneBlock block, PlanRequest request) {
         PinSolver.Added ground = PinSolver.Added.NOTHING;
         CeilingSearch below = new CeilingSearch();
         for (int round = 1; ; round++) {
@@ -132,7 +138,7 @@ public record BlockPlan(
                 .laid();
     }
 
-    private static BlockPlan with(PlaneBlock block, PlanRequest request, PinSolver.Solution solution) {
+    static BlockPlan with(PlaneBlock block, PlanRequest request, PinSolver.Solution solution) {
         Design design = designOf(block, request, solution.pins());
         PlaneBlock covered = block.widened(design.marginM());
         PassPlan passPlan = new PassPlan(block, request.with(solution.pins()), design);
@@ -175,13 +181,8 @@ public record BlockPlan(
                 .usableMinutes(request.pins().siOr(Quantity.TEMPERATURE, Defaults.TEMPERATURE_K));
     }
 
-    /** This plan over level ground. */
-    BlockPlan level() {
-        return made(request, design, block, covered, passes, solution);
-    }
-
     /** Over its real ground, where there is any. */
-    private BlockPlan laid() {
+    BlockPlan laid() {
         Optional<GroundRequest> real = request.ground().filter(ground -> !ground.isLevel());
         BlockPlan laid =
                 real.isEmpty() ? this : over(KnownGround.of(real.get(), request, design, block, passes.flight()));
@@ -211,7 +212,7 @@ public record BlockPlan(
     }
 
     /** The plan whose pinned costs do not hold after all. */
-    private BlockPlan missing() {
+    BlockPlan missing() {
         PinSolver.Solution off = solution.failing();
         return new BlockPlan(request, design, block, covered, passes, off, overGround, timeline, batteries, structures);
     }

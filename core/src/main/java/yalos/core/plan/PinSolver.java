@@ -3,10 +3,14 @@ package yalos.core.plan;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.DoubleFunction;
+import java.util.function.IntFunction;
+import java.util.function.IntPredicate;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import yalos.core.block.PlaneBlock;
@@ -38,6 +42,11 @@ public final class PinSolver {
 
     /** Where the accuracy is out of reach, pixels may add as much to the error as positions do; finer ones would cost much for little. */
     private static final double ALIKE = Math.sqrt(2);
+
+    /** Each try for a path below the ceiling is so much finer; after so many none is in reach. */
+    private static final double FINER = 0.8;
+
+    private static final int MOST_TRIES = 4;
 
     /** Where nothing else does, this keeps a scale from becoming nonsense: 1 m above ground. */
     private static final double LEAST_HEIGHT_M = 1;
@@ -115,8 +124,6 @@ public final class PinSolver {
      * Each was planned and holds.
      */
     public static List<Way> waysOut(BlockPlan plan) {
-        double groundS =
-                Math.max(0, plan.timeline().totalS() - plan.level().timeline().totalS());
         PinSolver solver = new PinSolver(
                 plan.block(),
                 plan.request(),
@@ -133,12 +140,129 @@ public final class PinSolver {
         }
         Optional<BlockPlan> cheapest = solver.cheapest();
         for (Quantity cost : solver.pins.costs()) {
-            double needed = cheapest.map(cheap -> cost(cheap, cost, groundS)).orElse(Double.NaN);
+            double needed = cheapest.map(cheap -> cost(cheap, cost, 0)).orElse(Double.NaN);
             if (Double.isFinite(needed) && needed > limit(solver.pins, cost)) {
                 ways.add(new Way(cost, inWholeUnits(cost, needed)));
             }
         }
         return ways;
+    }
+
+    /**
+     * The same asked of plans over the real ground themselves, where what that adds leads nowhere: it need not grow as the costs over level ground do. What gives way is
+     * halved between the dearest and the cheapest, by the digits that are shown; a scale ends where its path keeps below the ceiling.
+     *
+     * @param off the plan whose pinned costs do not hold
+     * @return a plan that holds them, or the nearest to it
+     */
+    static BlockPlan overGround(BlockPlan off) {
+        Optional<Quantity> gave = off.solution().solved();
+        boolean asLevel = off.overGround().isEmpty() && off.structures().isEmpty();
+        if (gave.isEmpty() || asLevel || off.request().pins().costs().isEmpty()) {
+            return off;
+        }
+        return new PinSolver(off.block(), off.request(), Added.NOTHING).overGround(off, gave.get());
+    }
+
+    private BlockPlan overGround(BlockPlan off, Quantity gave) {
+        Map<Integer, Optional<BlockPlan>> planned = new HashMap<>();
+        IntFunction<Optional<BlockPlan>> at = step ->
+                planned.computeIfAbsent(step, of -> laid(off.solution().pins().with(gave, stepped(gave, of)), gave));
+        int present = present(off, gave);
+        int dearest = gave == Quantity.GSD ? finest() : present;
+        int cheapest = gave == Quantity.GSD
+                ? nearestBelow(
+                        off.overCeilingM() == 0 ? present : dearest,
+                        coarsest(),
+                        step -> at.apply(step)
+                                .filter(plan -> plan.overCeilingM() > 0)
+                                .isEmpty())
+                : -leastOverlap(gave);
+        IntPredicate kept = step ->
+                at.apply(step).filter(plan -> flown(plan) && keepsCosts(plan)).isPresent();
+        if (cheapest < dearest || !kept.test(cheapest)) {
+            return at.apply(cheapest).map(BlockPlan::missing).orElse(off);
+        }
+        return at.apply(firstOf(kept, dearest, cheapest)).orElseThrow();
+    }
+
+    private static int present(BlockPlan plan, Quantity gave) {
+        double si = plan.solution().pins().si(gave).orElseThrow();
+        return (int) Math.round(gave == Quantity.GSD ? si * 100 / GSD_STEP_CM : -si * 100);
+    }
+
+    /** What gives way, a step nearer to the cheapest with each number. */
+    private static Measure stepped(Quantity gave, int step) {
+        return gave == Quantity.GSD ? centimetres(step) : Measure.of(-step, Unit.PERCENT);
+    }
+
+    /**
+     * The coarsest scale whose path keeps below the ceiling, to a hundredth of it. Looked for from above, since finer plans take longer to make; the coarsest of all where
+     * none in reach does.
+     *
+     * @param known one that does, or the finest there is
+     */
+    private static int nearestBelow(int known, int coarsest, IntPredicate below) {
+        int high = coarsest;
+        int low = coarsest;
+        for (int tries = 0; !below.test(low); tries++) {
+            if (low <= known || tries == MOST_TRIES) {
+                return coarsest;
+            }
+            high = low;
+            low = Math.max(known, (int) (low * FINER));
+        }
+        while (high - low > Math.max(1, low / 100)) {
+            int middle = (low + high) / 2;
+            if (below.test(middle)) {
+                low = middle;
+            } else {
+                high = middle;
+            }
+        }
+        return low;
+    }
+
+    /** The first step that is so, where all after it are; looked for from the last, which is. */
+    private static int firstOf(IntPredicate so, int first, int last) {
+        int high = last;
+        int low = last - 1;
+        for (int width = 1; low >= first && so.test(low); width *= 2) {
+            high = low;
+            low = Math.max(first - 1, low - width);
+        }
+        low = Math.max(first - 1, low);
+        while (high - low > 1) {
+            int middle = (low + high) / 2;
+            if (so.test(middle)) {
+                high = middle;
+            } else {
+                low = middle;
+            }
+        }
+        return high;
+    }
+
+    /** The plan of some pins over the real ground; empty where there is none. */
+    private Optional<BlockPlan> laid(Pins trial, Quantity gave) {
+        try {
+            // The room to the ceiling that this one keeps, for whoever looks for ways out of it.
+            double keptM = pins.siOr(Quantity.CEILING, Defaults.CEILING_M) - heightM(trial);
+            Added kept = new Added(0, gave == Quantity.GSD ? Math.max(0, keptM) : 0);
+            Solution solution = new Solution(trial, Optional.of(gave), true, kept, Optional.empty());
+            return Optional.of(BlockPlan.with(block, request, solution).laid());
+        } catch (InputFault tooManyOrNone) {
+            return Optional.empty();
+        }
+    }
+
+    private double heightM(Pins trial) {
+        return Design.of(trial, request.kit(), 0, request.usual()).scale().heightM();
+    }
+
+    /** Whether the aircraft stays up. */
+    private boolean flown(BlockPlan plan) {
+        return plan.design().speedMps() >= request.aircraft().slowestMps() - 1e-9;
     }
 
     private static Measure inWholeUnits(Quantity cost, double needed) {
@@ -301,7 +425,7 @@ public final class PinSolver {
                         .map(step -> Measure.of(from - step, Unit.PERCENT));
     }
 
-    /** What the costs would be at the least: at the coarsest where the scale is free, else with free overlaps at their least. */
+    /** What the costs would be at the least over the real ground: at the coarsest where the scale is free, else with free overlaps at their least. */
     private Optional<BlockPlan> cheapest() {
         Pins cheap = pins.withoutCosts();
         if (!pins.scaleFixed()) {
@@ -315,7 +439,7 @@ public final class PinSolver {
             }
         }
         try {
-            return Optional.of(BlockPlan.unsolved(block, request.with(cheap)));
+            return Optional.of(BlockPlan.unsolved(block, request.with(cheap)).laid());
         } catch (InputFault cannotBePlanned) {
             return Optional.empty();
         }
@@ -347,7 +471,7 @@ public final class PinSolver {
     private boolean holds(Pins trial) {
         try {
             BlockPlan plan = BlockPlan.unsolved(block, request.with(trial.withoutCosts()));
-            return plan.design().speedMps() >= request.aircraft().slowestMps() - 1e-9
+            return flown(plan)
                     && pins.costs().stream().allMatch(cost -> within(cost(plan, cost, ground.s()), limit(pins, cost)));
         } catch (InputFault tooManyOrNone) {
             return false;

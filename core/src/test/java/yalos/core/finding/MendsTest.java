@@ -430,6 +430,24 @@ class MendsTest {
         assertThat(finding(one, "pins-in-conflict")).isEmpty();
     }
 
+    /** Five minutes are too few whatever the speed; that it must fly faster is told first, and mended though the time still does not do. */
+    @Test
+    void aTimeThatDoesNotDoAnywayDoesNotForbidToFlyFaster() {
+        Pins pins = Pins.ofGsd(2)
+                .pinned(Quantity.FLIGHT_TIME, Measure.of(5, Unit.MINUTE))
+                .with(Quantity.CEILING, Measure.of(60, Unit.METRE));
+        PlanRequest usual = Samples.request(Samples.square(900), pins);
+        Case one = judged(usual.with(Kit.of(Aircraft.smallWing(), Samples.twentyMegapixel()))
+                .plan());
+        assertThat(finding(one, "pins-in-conflict")).isEmpty();
+        Finding slow = finding(one, "below-slowest").orElseThrow();
+        Mends.Mend faster = mends(one, slow).get(0);
+        assertThat(faster.cures()).isTrue();
+        assertThat(faster.remedy().label()).startsWith("Shutter");
+        Case after = judged(Trial.of(one.plan(), faster.remedy().change()).orElseThrow());
+        assertThat(finding(after, "pins-in-conflict")).as("told then").isPresent();
+    }
+
     /** A scale that follows from a pinned cost is mended by letting that go, where the figure asked for would only fail the cost. */
     @Test
     void aCostThatKeepsTheScaleCoarseCanBeLetGo() {

@@ -2,6 +2,7 @@ package yalos.core.plan;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -24,6 +25,9 @@ import yalos.core.height.HeightChoice;
 import yalos.core.height.HeightPlan;
 import yalos.core.height.HeightReference;
 import yalos.core.kit.Positioning;
+import yalos.core.pattern.AddedPass;
+import yalos.core.pattern.Patterns;
+import yalos.core.pattern.TiltedPasses;
 import yalos.core.pins.Defaults;
 import yalos.core.pins.Pins;
 import yalos.core.pins.Quantity;
@@ -252,6 +256,34 @@ class PinSolverTest {
                 .extracting(Finding::key)
                 .doesNotContain("ceiling")
                 .contains("pins-in-conflict");
+    }
+
+    /**
+     * Over a cone and a slope, which add to time and photos as unevenly as they like, tilted passes besides or not: what the cheapest plan really takes can be pinned, and more as
+     * well. Each is kept, and every path below the ceiling where one can be.
+     */
+    @ParameterizedTest
+    @CsvSource({"FLIGHT_TIME, false", "FLIGHT_TIME, true", "PHOTOS, false", "PHOTOS, true", "BATTERY_SETS, true"})
+    void aCostThatCanBeHadOverTheRealGroundIsKept(Quantity cost, boolean tilted) {
+        TiltedPasses looks = new TiltedPasses(
+                AddedPass.Own.NONE, Measure.of(30, Unit.DEGREE), EnumSet.allOf(TiltedPasses.Toward.class));
+        Patterns patterns = tilted ? Patterns.SINGLE.adding(looks) : Patterns.SINGLE;
+        for (DoubleBinaryOperator ground : List.<DoubleBinaryOperator>of(
+                (x, y) -> 300 - 0.5 * Math.hypot(x - 300, y - 300), (x, y) -> 300 + 0.4 * x)) {
+            PlanRequest request = over(ground, HeightChoice.USUAL, USUAL).with(patterns);
+            BlockPlan cheapest = request.with(USUAL.pinned(cost, unitOf(cost, cost == Quantity.PHOTOS ? 2 : 1)))
+                    .plan();
+            double least = PinSolver.cost(cheapest, cost, 0) / (cost == Quantity.FLIGHT_TIME ? 60 : 1);
+            for (double share : List.of(1.0, 1.1, 1.3, 2.0)) {
+                BlockPlan plan = request.with(USUAL.pinned(cost, unitOf(cost, Math.ceil(least * share))))
+                        .plan();
+                assertThat(PinSolver.unmet(plan))
+                        .as("%s times %s: %s", share, least, PinSolver.cost(plan, cost, 0))
+                        .isEmpty();
+                assertThat(plan.solution().holds()).isTrue();
+                assertThat(plan.overCeilingM()).isLessThanOrEqualTo(cheapest.overCeilingM());
+            }
+        }
     }
 
     /** Flown level over 100 m of relief nothing keeps below the ceiling; that is said, and drives no nonsense. */
