@@ -286,6 +286,29 @@ class PinSolverTest {
         }
     }
 
+    /** From the foot of a slope the way home passes the ceiling whatever is flown, and below some height nothing can be planned: the time is kept all the same. */
+    @Test
+    void aTimeIsKeptWhereNoPathKeepsBelowTheCeiling() {
+        Pins pins = USUAL.pinned(Quantity.FLIGHT_TIME, unitOf(Quantity.FLIGHT_TIME, 60))
+                .with(Quantity.INTERVAL, Measure.of(3, Unit.SECOND))
+                .with(Quantity.DIRECTION, Measure.of(0, Unit.DEGREE))
+                .with(Quantity.WIND, Measure.of(6, Unit.METRE_PER_SECOND));
+        GroundRequest slope = new GroundRequest(
+                FormulaGround.of(5, (x, y) -> 300 + 0.5 * x),
+                HeightChoice.USUAL,
+                List.of(),
+                List.of(),
+                OptionalDouble.empty());
+        PlanRequest usual = Samples.request(Samples.square(800), pins);
+        BlockPlan plan = new PlanRequest(
+                        usual.kit(), pins, usual.outline(), Optional.of(Samples.at(-30, 0)), usual.epsg())
+                .over(slope)
+                .plan();
+        assertThat(plan.overCeilingM()).isPositive();
+        assertThat(plan.solution().holds()).isTrue();
+        assertThat(plan.flightTimeS()).isBetween(3200.0, 3600.0);
+    }
+
     /** Flown level over 100 m of relief nothing keeps below the ceiling; that is said, and drives no nonsense. */
     @Test
     void whereNoPathKeepsBelowTheCeilingTheStopSaysSo() {
