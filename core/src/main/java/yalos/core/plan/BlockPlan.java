@@ -75,7 +75,7 @@ public record BlockPlan(
     /** The plan over a block already laid into its plane, for callers that try many settings on one block. */
     public static BlockPlan over(PlaneBlock block, PlanRequest request) {
         BlockPlan solved = solved(block, request);
-        return solved.solution.holds() && solved.overCeilingM() == 0 ? solved : PinSolver.overGround(solved);
+        return solved.solution.holds() && solved.overCeilingM() == 0 ? solved : GroundSolver.solved(solved);
     }
 
     /** Solved over level ground, again and again with what the real ground adds. */

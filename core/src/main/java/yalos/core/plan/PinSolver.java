@@ -3,14 +3,10 @@ package yalos.core.plan;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.Comparator;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.DoubleFunction;
-import java.util.function.IntFunction;
-import java.util.function.IntPredicate;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import yalos.core.block.PlaneBlock;
@@ -38,15 +34,10 @@ import yalos.core.units.Unit;
  */
 public final class PinSolver {
     /** A hundredth of a centimetre: the last digit of a GSD that is shown. */
-    private static final double GSD_STEP_CM = 0.01;
+    static final double GSD_STEP_CM = 0.01;
 
     /** Where the accuracy is out of reach, pixels may add as much to the error as positions do; finer ones would cost much for little. */
     private static final double ALIKE = Math.sqrt(2);
-
-    /** Each try for a path below the ceiling is so much finer; after so many none is in reach. */
-    private static final double FINER = 0.8;
-
-    private static final int MOST_TRIES = 4;
 
     /** Where nothing else does, this keeps a scale from becoming nonsense: 1 m above ground. */
     private static final double LEAST_HEIGHT_M = 1;
@@ -58,7 +49,7 @@ public final class PinSolver {
     /** What the real ground adds. */
     private final Added ground;
 
-    private PinSolver(PlaneBlock block, PlanRequest request, Added ground) {
+    PinSolver(PlaneBlock block, PlanRequest request, Added ground) {
         this.block = block;
         this.request = request;
         this.ground = ground;
@@ -148,120 +139,8 @@ public final class PinSolver {
         return ways;
     }
 
-    /**
-     * The same asked of plans over the real ground themselves, where what that adds leads nowhere: it need not grow as the costs over level ground do. What gives way is
-     * halved between the dearest and the cheapest, by the digits that are shown; a scale ends where its path keeps below the ceiling.
-     *
-     * @param off the plan whose pinned costs do not hold
-     * @return a plan that holds them, or the nearest to it
-     */
-    static BlockPlan overGround(BlockPlan off) {
-        Optional<Quantity> gave = off.solution().solved();
-        boolean asLevel = off.overGround().isEmpty() && off.structures().isEmpty();
-        if (gave.isEmpty() || asLevel || off.request().pins().costs().isEmpty()) {
-            return off;
-        }
-        return new PinSolver(off.block(), off.request(), Added.NOTHING).overGround(off, gave.get());
-    }
-
-    private BlockPlan overGround(BlockPlan off, Quantity gave) {
-        Map<Integer, Optional<BlockPlan>> planned = new HashMap<>();
-        IntFunction<Optional<BlockPlan>> at = step ->
-                planned.computeIfAbsent(step, of -> laid(off.solution().pins().with(gave, stepped(gave, of)), gave));
-        int present = present(off, gave);
-        int dearest = gave == Quantity.GSD ? finest() : present;
-        int cheapest = gave == Quantity.GSD
-                ? nearestBelow(
-                        off.overCeilingM() == 0 ? present : dearest,
-                        coarsest(),
-                        step -> at.apply(step)
-                                .filter(plan -> plan.overCeilingM() > 0)
-                                .isEmpty())
-                : -leastOverlap(gave);
-        IntPredicate kept = step ->
-                at.apply(step).filter(plan -> flown(plan) && keepsCosts(plan)).isPresent();
-        if (cheapest < dearest || !kept.test(cheapest)) {
-            return at.apply(cheapest).map(BlockPlan::missing).orElse(off);
-        }
-        return at.apply(firstOf(kept, dearest, cheapest)).orElseThrow();
-    }
-
-    private static int present(BlockPlan plan, Quantity gave) {
-        double si = plan.solution().pins().si(gave).orElseThrow();
-        return (int) Math.round(gave == Quantity.GSD ? si * 100 / GSD_STEP_CM : -si * 100);
-    }
-
-    /** What gives way, a step nearer to the cheapest with each number. */
-    private static Measure stepped(Quantity gave, int step) {
-        return gave == Quantity.GSD ? centimetres(step) : Measure.of(-step, Unit.PERCENT);
-    }
-
-    /**
-     * The coarsest scale whose path keeps below the ceiling, to a hundredth of it. Looked for from above, since finer plans take longer to make; the coarsest of all where
-     * none in reach does.
-     *
-     * @param known one that does, or the finest there is
-     */
-    private static int nearestBelow(int known, int coarsest, IntPredicate below) {
-        int high = coarsest;
-        int low = coarsest;
-        for (int tries = 0; !below.test(low); tries++) {
-            if (low <= known || tries == MOST_TRIES) {
-                return coarsest;
-            }
-            high = low;
-            low = Math.max(known, (int) (low * FINER));
-        }
-        while (high - low > Math.max(1, low / 100)) {
-            int middle = (low + high) / 2;
-            if (below.test(middle)) {
-                low = middle;
-            } else {
-                high = middle;
-            }
-        }
-        return low;
-    }
-
-    /** The first step that is so, where all after it are; looked for from the last, which is. */
-    private static int firstOf(IntPredicate so, int first, int last) {
-        int high = last;
-        int low = last - 1;
-        for (int width = 1; low >= first && so.test(low); width *= 2) {
-            high = low;
-            low = Math.max(first - 1, low - width);
-        }
-        low = Math.max(first - 1, low);
-        while (high - low > 1) {
-            int middle = (low + high) / 2;
-            if (so.test(middle)) {
-                high = middle;
-            } else {
-                low = middle;
-            }
-        }
-        return high;
-    }
-
-    /** The plan of some pins over the real ground; empty where there is none. */
-    private Optional<BlockPlan> laid(Pins trial, Quantity gave) {
-        try {
-            // The room to the ceiling that this one keeps, for whoever looks for ways out of it.
-            double keptM = pins.siOr(Quantity.CEILING, Defaults.CEILING_M) - heightM(trial);
-            Added kept = new Added(0, gave == Quantity.GSD ? Math.max(0, keptM) : 0);
-            Solution solution = new Solution(trial, Optional.of(gave), true, kept, Optional.empty());
-            return Optional.of(BlockPlan.with(block, request, solution).laid());
-        } catch (InputFault tooManyOrNone) {
-            return Optional.empty();
-        }
-    }
-
-    private double heightM(Pins trial) {
-        return Design.of(trial, request.kit(), 0, request.usual()).scale().heightM();
-    }
-
     /** Whether the aircraft stays up. */
-    private boolean flown(BlockPlan plan) {
+    boolean flown(BlockPlan plan) {
         return plan.design().speedMps() >= request.aircraft().slowestMps() - 1e-9;
     }
 
@@ -335,19 +214,11 @@ public final class PinSolver {
                         Collections.min(modes, Comparator.comparingDouble(known -> excess(finest, baseShare, known))));
         double best = excess(finest, baseShare, mode);
         double allowed = best <= 1 ? 1 : best * ALIKE;
-        int low = finest;
-        int high = Math.max(finest, coarsest());
-        while (high > low) {
-            int middle = (low + high + 1) / 2;
-            if (excess(middle, baseShare, mode) <= allowed) {
-                low = middle;
-            } else {
-                high = middle - 1;
-            }
-        }
+        int coarsest = Math.max(finest, coarsest());
+        int last = Halving.last(finest, coarsest + 1, 0, step -> excess(step, baseShare, mode) <= allowed);
         boolean reached = best <= 1;
         return new Solution(
-                pins.with(Quantity.GSD, centimetres(low)),
+                pins.with(Quantity.GSD, centimetres(last)),
                 Optional.of(Quantity.GSD),
                 reached && mode == able,
                 ground,
@@ -377,7 +248,7 @@ public final class PinSolver {
                         .map(PinSolver::centimetres);
     }
 
-    private static Measure centimetres(double steps) {
+    static Measure centimetres(double steps) {
         return Measure.of(Math.round(steps * GSD_STEP_CM * 100) / 100.0, Unit.CENTIMETRE);
     }
 
@@ -386,7 +257,7 @@ public final class PinSolver {
     }
 
     /** The first step at which the flight is high enough for its payload and clear of the ground. */
-    private int finest() {
+    int finest() {
         double clearance = request.ground()
                 .filter(real -> !real.isLevel())
                 .map(real -> real.choice().keptM())
@@ -396,7 +267,7 @@ public final class PinSolver {
     }
 
     /** The last step whose path keeps below the ceiling; below the ceiling itself where no path does. */
-    private int coarsest() {
+    int coarsest() {
         double ceilingM = pins.siOr(Quantity.CEILING, Defaults.CEILING_M);
         double keptM = ceilingM - ground.m();
         int kept = keptM > 0 ? stepBelow(keptM) : 0;
@@ -407,7 +278,7 @@ public final class PinSolver {
         return (int) Math.floor(stepsAt(heightM) + 1e-9);
     }
 
-    private int leastOverlap(Quantity overlap) {
+    int leastOverlap(Quantity overlap) {
         boolean scanner = request.kit().payload().scannerLeads();
         double least = overlap == Quantity.FORWARD_OVERLAP
                 ? Overlaps.LEAST.forward()
@@ -457,15 +328,11 @@ public final class PinSolver {
         if (!holds(pinsAt.apply(high))) {
             return Optional.empty();
         }
-        while (high - low > 1) {
-            int middle = (low + high) / 2;
-            if (holds(pinsAt.apply(middle))) {
-                high = middle;
-            } else {
-                low = middle;
-            }
+        if (high == from) {
+            return Optional.of(high);
         }
-        return Optional.of(high > from && holds(pinsAt.apply(low)) ? low : high);
+        int first = Halving.first(low, high, step -> holds(pinsAt.apply(step)));
+        return Optional.of(holds(pinsAt.apply(first - 1)) ? first - 1 : first);
     }
 
     private boolean holds(Pins trial) {
