@@ -104,7 +104,7 @@ final class CoverageFindings {
         found.addAt(
                 judgement.coarsestM() > asked.getAsDouble() * USELESS ? STOP : MIND,
                 "too-coarse",
-                "%s of the block is photographed coarser than %s, up to %s. The mean of the photos that see a place is judged, since matching and picture maps take from all of them; those from half as far again do not count where %d see it from near. 10 %% over is allowed.%s"
+                "%s of the block is photographed coarser than %s, up to %s. The mean of the photos that see a place is judged, since matching and picture maps take from all of them; those from more than twice as far as the nearest do not count where %d see it from nearer. 10 %% over is allowed.%s"
                         .formatted(
                                 Shares.percent(share),
                                 found.text(GSD, asked.getAsDouble()),

@@ -8,8 +8,8 @@ import java.util.Arrays;
  * the main pass shows is not made coarser by passes flown besides it.
  */
 final class TypicalGsd {
-    /** A GSD so many times the finest of a place is that of a photo much farther off. */
-    static final double FAR = 1.5;
+    /** A GSD so many times the finest of a place is that of a photo much farther off; on slopes that a path can follow hardly any is. */
+    static final double FAR = 2;
 
     private final double[] gsds;
     private int count;

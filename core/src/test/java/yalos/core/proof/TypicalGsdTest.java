@@ -68,7 +68,7 @@ class TypicalGsdTest {
         double[] gsds = random.doubles(1 + random.nextInt(20), 1, 4).toArray();
         int enough = 1 + random.nextInt(12);
         double finest = Arrays.stream(gsds).min().orElseThrow();
-        double[] near = Arrays.stream(gsds).filter(gsd -> gsd <= 1.5 * finest).toArray();
+        double[] near = Arrays.stream(gsds).filter(gsd -> gsd <= 2 * finest).toArray();
         double expected = near.length >= Math.min(enough, gsds.length)
                 ? Arrays.stream(near).average().orElseThrow()
                 : Arrays.stream(gsds).sorted().limit(enough).average().orElseThrow();
