@@ -100,18 +100,25 @@ public final class Mends {
         return best(mends);
     }
 
-    /** Of each kind of change the quickest that cures; where none cures, of each kind what is worth its time. */
+    /** Of each kind of change the quickest that cures; where none cures, of each kind what is worth its time. Asking for less is no cure of what is asked, and stands behind both. */
     static List<Mend> best(List<Mend> mends) {
+        Map<Boolean, List<Mend>> asksLess = mends.stream()
+                .collect(Collectors.partitioningBy(mend -> mend.remedy().change() instanceof Remedy.Less));
+        return Stream.concat(
+                        doing(asksLess.get(false)).stream(),
+                        asksLess.get(true).stream().filter(Mend::cures).limit(1))
+                .toList();
+    }
+
+    private static List<Mend> doing(List<Mend> mends) {
         boolean cured = mends.stream().anyMatch(Mend::cures);
         Comparator<Mend> better = cured
                 ? Comparator.comparingDouble(Mend::minutes)
                 : Comparator.comparingDouble(Mend::won).reversed();
-        Comparator<Mend> lastToAskLess =
-                Comparator.comparing(mend -> mend.remedy().change() instanceof Remedy.Less);
         Map<Object, List<Mend>> byKind = mends.stream()
                 .filter(mend -> mend.cures() == cured)
                 .filter(mend -> cured || mends.stream().noneMatch(other -> outdoes(other, mend)))
-                .sorted(lastToAskLess.thenComparing(better))
+                .sorted(better)
                 .collect(Collectors.groupingBy(
                         mend -> kind(mend.remedy().change()), LinkedHashMap::new, Collectors.toList()));
         return byKind.values().stream()
@@ -142,9 +149,6 @@ public final class Mends {
         }
         if (change instanceof Remedy.Several several) {
             return several.pins().stream().map(Remedy.Pin::quantity).toList();
-        }
-        if (change instanceof Remedy.Less) {
-            return Remedy.Less.class;
         }
         return change instanceof Remedy.Pin pin
                 ? pin.quantity()

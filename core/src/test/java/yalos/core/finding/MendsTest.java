@@ -513,6 +513,16 @@ class MendsTest {
     }
 
     @Test
+    void askingForLessHidesNothingThatHelps() {
+        Remedy.Pin heights = new Remedy.Pin(Quantity.HEIGHTS_TO, Measure.of(6, Unit.CENTIMETRE));
+        Mends.Mend less = new Mends.Mend(new Remedy("less", new Remedy.Less(heights)), true, 1, 1, 600, 600, 0);
+        Mends.Mend cure = new Mends.Mend(
+                new Remedy("cure", Quantity.SPEED, Measure.of(5, Unit.METRE_PER_SECOND)), true, 1, 1, 600, 900, 0);
+        assertThat(best(less, helping("helps", 0.3, 10))).containsExactly("helps", "less");
+        assertThat(best(less, less, helping("helps", 0.3, 10), cure)).containsExactly("cure", "less");
+    }
+
+    @Test
     void ofWhatHelpsTheCheaperHalfComesFirstAndNothingTwice() {
         assertThat(best(helping("half", 0.2, 3), helping("most", 0.3, 10))).containsExactly("half", "most");
         assertThat(best(helping("less than half", 0.1, 3), helping("most", 0.3, 10)))
