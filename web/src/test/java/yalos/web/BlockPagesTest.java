@@ -94,7 +94,7 @@ class BlockPagesTest {
         type(block, "gsd", "2 cm");
         assertThat(type(block, "heights-to", "8 cm").body())
                 .as("satellites alone, as a new brief has it, never give 8 cm")
-                .contains("the accuracy is not reached")
+                .contains("the accuracy is not reached, with ")
                 .doesNotContain("the coarsest that the accuracy allows");
         visitor.change(block, "brief", "/brief", "positioning", "CONTROL");
         String driven = visitor.get("/blocks/" + block + "/strips").body();

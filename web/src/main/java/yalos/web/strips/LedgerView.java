@@ -233,12 +233,12 @@ public record LedgerView(List<SectionView> sections) {
         }
 
         private static String byAccuracy(PinSolver.Solution solution) {
-            String allows = "the coarsest that the accuracy allows";
             return solution.holds()
-                    ? allows
-                    : solution.reachable()
-                            .map(mode -> allows + " by " + mode.words())
-                            .orElse("the accuracy is not reached");
+                    ? "the coarsest that the accuracy allows"
+                    : "the accuracy is not reached"
+                            + solution.reachable()
+                                    .map(mode -> ", with " + mode.words() + " it is")
+                                    .orElse("");
         }
 
         private String files(BlockPlan plan) {
