@@ -76,7 +76,8 @@ public class GroundBench {
     }
 
     private GroundProof proved(Set<SurfaceProof.Layer> layers) {
-        return GroundProof.of(ground, new boolean[0], photos, Noise.ofImage(0.5), new SurfaceProof.Scope(layers), share -> true);
+        return GroundProof.of(
+                ground, new boolean[0], photos, Noise.ofImage(0.5), new SurfaceProof.Scope(layers), share -> true);
     }
 
     /** Photos with occlusion, as the target says. */
