@@ -44,16 +44,18 @@ final class BriefFindings {
         // Accuracy is judged place by place; the rule of thumb is for the brief's advice alone.
         Contradictions.of(brief, plan, found.units()).stream()
                 .filter(contradiction -> !contradiction.key().startsWith("accuracy-"))
-                .forEach(contradiction -> found.add(
-                        MIND,
-                        contradiction.key(),
-                        contradiction.sentence(),
-                        Stream.concat(
-                                        contradiction.mend().stream()
-                                                .map(pin -> new Remedy(
-                                                        "Pin " + pin.value().asTyped(), pin.quantity(), pin.value())),
-                                        !contradiction.mend().isEmpty() ? Candidates.costsLetGo(plan) : Stream.empty())
-                                .toArray(Remedy[]::new)));
+                .forEach(contradiction ->
+                        found.add(MIND, contradiction.key(), contradiction.sentence(), mends(contradiction)));
+    }
+
+    /** The figure that is asked for, and what may keep it from being had. */
+    private Remedy[] mends(Contradictions.Contradiction contradiction) {
+        List<Remedy> pins = contradiction.mend().stream()
+                .map(pin -> new Remedy("Pin " + pin.value().asTyped(), pin.quantity(), pin.value()))
+                .toList();
+        return pins.isEmpty()
+                ? new Remedy[0]
+                : Stream.concat(pins.stream(), Candidates.costsLetGo(plan)).toArray(Remedy[]::new);
     }
 
     private void positioning() {

@@ -175,7 +175,7 @@ final class Candidates {
                             fineEnough(mode)
                                     .map(nearer -> new Remedy(
                                             label + ", flown at " + scale(nearer),
-                                            new Remedy.Known(mode, Optional.of(found.scale(HEIGHT, nearer))))));
+                                            new Remedy.Known(mode, Optional.of(found.nearer(nearer))))));
                 })
                 .toList();
     }
@@ -216,7 +216,7 @@ final class Candidates {
     }
 
     private List<Remedy> flown(Stream<Double> heightsM) {
-        return heightsM.map(height -> found.finer("Fly at " + scale(height), HEIGHT, height))
+        return heightsM.map(height -> new Remedy("Fly at " + scale(height), found.nearer(height)))
                 .toList();
     }
 

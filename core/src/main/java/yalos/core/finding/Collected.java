@@ -45,13 +45,9 @@ final class Collected {
         return new Remedy(label, pin(quantity, si));
     }
 
-    /** The same, to see the ground finer. */
-    Remedy finer(String label, Quantity scale, double si) {
-        return new Remedy(label, scale(scale, si));
-    }
-
-    Remedy.Finer scale(Quantity scale, double si) {
-        return new Remedy.Finer(pin(scale, si));
+    /** A height to see the ground finer from. */
+    Remedy.Finer nearer(double heightM) {
+        return new Remedy.Finer(pin(Quantity.HEIGHT, heightM));
     }
 
     /** A pinned demand that is asked for less strictly. */

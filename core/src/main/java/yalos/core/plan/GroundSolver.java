@@ -45,6 +45,8 @@ final class GroundSolver {
                 ? off
                 : off.solution()
                         .solved()
+                        // An overlap that holds its costs brings no path below the ceiling.
+                        .filter(gave -> gave == Quantity.GSD || !off.solution().holds())
                         .map(gave -> new GroundSolver(off, gave).solved())
                         .orElse(off);
     }

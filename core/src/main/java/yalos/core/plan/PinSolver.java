@@ -112,7 +112,7 @@ public final class PinSolver {
 
     /**
      * The nearest values that would make a set of pins hold that cannot: one for each pin that takes part in the conflict.
-     * Each was planned and holds.
+     * Scale and overlaps hold over level ground; costs are what the cheapest plan takes over the real one. Whoever offers one tries it first.
      */
     public static List<Way> waysOut(BlockPlan plan) {
         PinSolver solver = new PinSolver(

@@ -9,7 +9,7 @@ import java.util.Arrays;
  */
 final class TypicalGsd {
     /** A GSD so many times the finest of a place is that of a photo much farther off; on slopes that a path can follow hardly any is. */
-    static final double FAR = 2;
+    private static final double FAR = 2;
 
     private final double[] gsds;
     private int count;

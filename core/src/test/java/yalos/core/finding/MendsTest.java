@@ -112,12 +112,11 @@ class MendsTest {
         }
     }
 
-    /** The way home from the top of a slope is far above its foot at any speed; that slower photos see the slope better is another matter. */
-    @Test
-    void whatIsTooHighIsNotHelpedByWhatShowsTheGroundBetter() {
+    /** A slope that rises 60 m on each 100 m to the east, flown from a place beside or on it. */
+    private static Case onASlope(double east, double north) {
         PlanRequest usual = Samples.request(Samples.square(400), ACROSS);
-        Case one = judged(new PlanRequest(
-                        usual.kit(), ACROSS, usual.outline(), Optional.of(Samples.at(-30, 0)), usual.epsg())
+        return judged(new PlanRequest(
+                        usual.kit(), ACROSS, usual.outline(), Optional.of(Samples.at(east, north)), usual.epsg())
                 .over(new GroundRequest(
                         FormulaGround.of(5, (x, y) -> 300 + 0.6 * x),
                         HeightChoice.USUAL,
@@ -125,6 +124,12 @@ class MendsTest {
                         List.of(),
                         OptionalDouble.empty()))
                 .plan());
+    }
+
+    /** The way home from the top of a slope is far above its foot at any speed; that slower photos see the slope better is another matter. */
+    @Test
+    void whatIsTooHighIsNotHelpedByWhatShowsTheGroundBetter() {
+        Case one = onASlope(-30, 0);
         Finding ceiling = finding(one, "ceiling").orElseThrow();
         List<Case> tried = ceiling.remedies().stream()
                 .map(remedy -> judged(Trial.of(one.plan(), remedy.change()).orElseThrow()))
@@ -382,12 +387,16 @@ class MendsTest {
         assertThat(one.judgement().coarsestM()).isCloseTo(0.02 * 115 / 75, Offset.offset(0.0015));
     }
 
+    private static Case wing(double side, Pins pins) {
+        return judged(Samples.request(Samples.square(side), pins)
+                .with(Kit.of(Aircraft.smallWing(), Samples.twentyMegapixel()))
+                .plan());
+    }
+
     /** A wing that blur would hold below the speed it needs to stay up is stopped; a shorter shutter mends it. */
     @Test
     void aWingIsNotFlownBelowItsSlowest() {
-        PlanRequest usual = Samples.request(Samples.square(800), Pins.ofGsd(2));
-        PlanRequest wing = usual.with(Kit.of(Aircraft.smallWing(), Samples.twentyMegapixel()));
-        Case one = judged(wing.plan());
+        Case one = wing(800, Pins.ofGsd(2));
         assertThat(one.plan().design().speedMps()).isLessThan(13);
         Finding slow = finding(one, "below-slowest").orElseThrow();
         assertThat(slow.level()).isEqualTo(Finding.Level.STOP);
@@ -398,9 +407,7 @@ class MendsTest {
     /** At 1.1 cm both blur and the camera's shortest interval hold this wing below 13 m/s: neither remedy does it alone. */
     @Test
     void aWingThatTwoLimitsHoldIsMendedByBoth() {
-        PlanRequest usual = Samples.request(Samples.square(800), Pins.ofGsd(1.1));
-        Case one = judged(usual.with(Kit.of(Aircraft.smallWing(), Samples.twentyMegapixel()))
-                .plan());
+        Case one = wing(800, Pins.ofGsd(1.1));
         Mends.Mend both = mends(one, finding(one, "below-slowest").orElseThrow()).stream()
                 .filter(mend -> mend.remedy().change() instanceof Remedy.Several)
                 .findFirst()
@@ -422,9 +429,7 @@ class MendsTest {
         Pins pins = Pins.ofGsd(2)
                 .pinned(Quantity.FLIGHT_TIME, Measure.of(60, Unit.MINUTE))
                 .with(Quantity.CEILING, Measure.of(40, Unit.METRE));
-        PlanRequest usual = Samples.request(Samples.square(200), pins);
-        Case one = judged(usual.with(Kit.of(Aircraft.smallWing(), Samples.twentyMegapixel()))
-                .plan());
+        Case one = wing(200, pins);
         assertThat(one.plan().solution().holds()).isFalse();
         assertThat(finding(one, "below-slowest")).isPresent();
         assertThat(finding(one, "pins-in-conflict")).isEmpty();
@@ -436,9 +441,7 @@ class MendsTest {
         Pins pins = Pins.ofGsd(2)
                 .pinned(Quantity.FLIGHT_TIME, Measure.of(5, Unit.MINUTE))
                 .with(Quantity.CEILING, Measure.of(60, Unit.METRE));
-        PlanRequest usual = Samples.request(Samples.square(900), pins);
-        Case one = judged(usual.with(Kit.of(Aircraft.smallWing(), Samples.twentyMegapixel()))
-                .plan());
+        Case one = wing(900, pins);
         assertThat(finding(one, "pins-in-conflict")).isEmpty();
         Finding slow = finding(one, "below-slowest").orElseThrow();
         Mends.Mend faster = mends(one, slow).get(0);
@@ -535,10 +538,7 @@ class MendsTest {
     /** Asked to fly at 9 m/s where blur allows 10, and needing 13 to stay up: what is asked is the second limit. */
     @Test
     void aWingThatIsAskedToFlyTooSlowlyIsAskedForMore() {
-        PlanRequest usual = Samples.request(
-                Samples.square(800), Pins.ofGsd(2).with(Quantity.SPEED, Measure.of(9, Unit.METRE_PER_SECOND)));
-        Case one = judged(usual.with(Kit.of(Aircraft.smallWing(), Samples.twentyMegapixel()))
-                .plan());
+        Case one = wing(800, Pins.ofGsd(2).with(Quantity.SPEED, Measure.of(9, Unit.METRE_PER_SECOND)));
         assertThat(mends(one, finding(one, "below-slowest").orElseThrow()))
                 .filteredOn(mend -> mend.remedy().change() instanceof Remedy.Several)
                 .hasSize(1)
@@ -593,17 +593,8 @@ class MendsTest {
     /** From the foot of a slope the way home from its top lies far above it, and no setting of the flight changes that: where to launch is said. */
     @Test
     void aLaunchPointAtTheFootOfASlopeIsSaidToBeLow() {
-        PlanRequest usual = Samples.request(Samples.square(400), ACROSS);
         for (double east : List.of(-30.0, 400.0)) {
-            Case one = judged(new PlanRequest(
-                            usual.kit(), ACROSS, usual.outline(), Optional.of(Samples.at(east, 200)), usual.epsg())
-                    .over(new GroundRequest(
-                            FormulaGround.of(5, (x, y) -> 300 + 0.6 * x),
-                            HeightChoice.USUAL,
-                            List.of(),
-                            List.of(),
-                            OptionalDouble.empty()))
-                    .plan());
+            Case one = onASlope(east, 200);
             assertThat(finding(one, "ceiling").map(Finding::sentence).orElse(""))
                     .as("launched %.0f m east", east)
                     .matches(said -> said.contains("launch point higher up") == east < 0);

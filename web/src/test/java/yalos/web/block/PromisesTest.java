@@ -78,10 +78,10 @@ class PromisesTest {
         }
         Matcher time =
                 Pattern.compile("id=\"f-flight-time\"[^>]*?value=\"([^\"]*)\"").matcher(page);
-        return new Shown(
-                findings,
-                page.replaceAll("(?s)^.*data-stage=\"proof\"[^>]*>(.*?)</a>.*$", "$1"),
-                time.find() ? minutes(time.group(1)) : Double.NaN);
+        Matcher tab = Pattern.compile("data-stage=\"proof\"[^>]*>(.*?)</a>", Pattern.DOTALL)
+                .matcher(page);
+        assertThat(tab.find()).as("the tab of Proof").isTrue();
+        return new Shown(findings, tab.group(1), time.find() ? minutes(time.group(1)) : Double.NaN);
     }
 
     private static double minutes(String clock) {
@@ -187,6 +187,7 @@ class PromisesTest {
                 }
             }
         }
+        assertThat(pressed).as("what was offered").isPositive();
     }
 
     private void keeps(Shown before, String key, Offer offer) {
