@@ -119,7 +119,10 @@ async function pageOf(href) {
     const answer = await fetch(href, { headers: { Accept: "text/html" } });
     if (!answer.ok || answer.redirected) return null;
     const page = new DOMParser().parseFromString(await answer.text(), "text/html");
-    const scripts = (of) => [...of.querySelectorAll("script[src]")].map((one) => one.getAttribute("src")).join();
+    const scripts = (of) =>
+      [...of.querySelectorAll("script[src]:not([data-first])")].map((one) => one.getAttribute("src")).join();
+    // The map is here already.
+    page.querySelector(".still")?.remove();
     const whole = page.getElementById("book") && PARTS.every((part) => page.querySelector(part));
     return whole && scripts(page) === scripts(document) ? page : null;
   } catch {

@@ -38,6 +38,7 @@ public class BlockPage {
         Object view = model.getAttribute("view");
         if (stage != Stage.FIELD_PACK && (view == null || view.equals("map"))) {
             bring(block, model);
+            model.addAttribute("still", sheet.still(block, desk.plan(block.facts()), preferences.units()));
         }
         return "block/page";
     }

@@ -6,4 +6,7 @@ import yalos.core.units.UnitChoice;
 public interface SheetSource {
     /** As JSON that may stand within a page: no {@code <} in it. */
     String json(OpenBlock block, Planned planned, UnitChoice units);
+
+    /** Drawn already, for a page that comes as a whole. */
+    StillSheet still(OpenBlock block, Planned planned, UnitChoice units);
 }

@@ -2,6 +2,7 @@ package yalos.web.sheet;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import org.springframework.http.CacheControl;
@@ -22,6 +23,7 @@ import yalos.web.block.OpenBlock;
 import yalos.web.block.PlanDesk;
 import yalos.web.block.Planned;
 import yalos.web.block.SheetSource;
+import yalos.web.block.StillSheet;
 import yalos.web.maps.MapShelf;
 import yalos.web.shell.Preferences;
 import yalos.web.store.BlockFacts;
@@ -104,7 +106,13 @@ class SheetController implements SheetSource {
 
     record LinkLine(String kind, double[] line) {}
 
-    record TitleBlock(String name, String area, String gsd, String grid, String heights, String ground, String back) {}
+    record TitleBlock(String name, String area, String gsd, String grid, String heights, String ground, String back) {
+        Map<String, String> byName() {
+            return Map.of(
+                    "name", name, "area", area, "gsd", gsd, "grid", grid, "heights", heights, "ground", ground, "back",
+                    back);
+        }
+    }
 
     /** How the scale bar reads: name of its unit and metres in one. */
     record Ruler(String unit, double metres) {}
@@ -120,6 +128,11 @@ class SheetController implements SheetSource {
     @Override
     public String json(OpenBlock block, Planned planned, UnitChoice units) {
         return json.writeValueAsString(sheet(block, planned, units)).replace("<", "\\u003c");
+    }
+
+    @Override
+    public StillSheet still(OpenBlock block, Planned planned, UnitChoice units) {
+        return StillDrawing.of(sheet(block, planned, units));
     }
 
     private Sheet sheet(OpenBlock block, Planned planned, UnitChoice units) {
@@ -212,7 +225,6 @@ class SheetController implements SheetSource {
                 .toList();
     }
 
-    /** Changes when the picture of the ground does. */
     /** Heights of the stations above the geoid, in the operator's unit. */
     private static double[] stationHeights(BlockPlan plan, UnitChoice units) {
         return plan.flight().exposures().stream()

@@ -200,6 +200,7 @@ export class Sheet {
     const { Polygon, LineString, Point } = window.ol.geom;
     if (this.signal.aborted) return;
     this.board.draw(plan, this.written);
+    this.overStill();
     this.editing.corridor(Boolean(plan.axis));
     this.board.fill("axis", plan.axis ? [feature(new LineString(pairs(plan.axis)))] : []);
     this.board.fill(
@@ -217,6 +218,12 @@ export class Sheet {
     this.drawMarks();
     this.drawPicture();
     for (const [name, text] of Object.entries(plan.title)) this.title(name, text);
+  }
+
+  /** The drawing that came with the page stands until the map has its first picture. */
+  overStill() {
+    const still = this.element.querySelector(".still");
+    if (still) this.map.once("postrender", () => still.remove());
   }
 
   /** Where on earth that is: the coasts round it, moved so that it lies in the middle. */

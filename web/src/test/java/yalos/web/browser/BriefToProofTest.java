@@ -39,7 +39,7 @@ class BriefToProofTest {
     }
 
     private void open(String path) {
-        page.navigate("http://127.0.0.1:" + RunningYalos.portOf(application) + path);
+        Browsing.show(page, "http://127.0.0.1:" + RunningYalos.portOf(application) + path);
         if (page.locator("#sheet").count() > 0) {
             Browsing.awaitSheet(page);
         }

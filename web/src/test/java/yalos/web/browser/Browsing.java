@@ -5,6 +5,7 @@ import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.options.WaitUntilState;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -44,7 +45,17 @@ final class Browsing implements AutoCloseable {
     }
 
     Page page(int width, int height) {
-        BrowserContext context = browser.newContext(new Browser.NewContextOptions().setViewportSize(width, height));
+        return page(width, height, true);
+    }
+
+    /** A page on which no script runs. */
+    Page withoutScript(int width, int height) {
+        return page(width, height, false);
+    }
+
+    private Page page(int width, int height, boolean scripts) {
+        BrowserContext context = browser.newContext(
+                new Browser.NewContextOptions().setViewportSize(width, height).setJavaScriptEnabled(scripts));
         // A busy machine is slow, not wrong.
         context.setDefaultTimeout(180_000);
         context.setDefaultNavigationTimeout(180_000);
@@ -60,6 +71,12 @@ final class Browsing implements AutoCloseable {
 
     List<String> complaints() {
         return complaints;
+    }
+
+    /** Goes to an address, and waits until what makes its page work is there: that comes after the first picture of a page with a plan. */
+    static void show(Page page, String url) {
+        page.navigate(url, new Page.NavigateOptions().setWaitUntil(WaitUntilState.LOAD));
+        page.waitForFunction("() => !document.querySelector('script[data-first]') || 'yalosSheet' in window");
     }
 
     /** Waits until no change is under way and the sheet has painted the state that the book shows. */

@@ -5,7 +5,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.deque.html.axecore.playwright.AxeBuilder;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.Cookie;
-import com.microsoft.playwright.options.WaitUntilState;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -85,7 +84,7 @@ class EveryPageTest {
             taken = true;
         }
         page.setViewportSize(width, height);
-        page.navigate(url() + path, new Page.NavigateOptions().setWaitUntil(WaitUntilState.LOAD));
+        Browsing.show(page, url() + path);
         if (page.locator("#sheet").count() > 0) {
             Browsing.awaitSheet(page);
         }
@@ -228,7 +227,7 @@ class EveryPageTest {
     /** Asks for a page until it is as wanted, and leaves the program time for what is waited for. */
     private void await(String path, String wanted) {
         Page page = browsing.page(1280, 800);
-        page.navigate(url() + "/units");
+        Browsing.show(page, url() + "/units");
         page.evaluate(UNTIL.formatted(wanted), path);
         page.context().close();
     }
@@ -431,7 +430,7 @@ class EveryPageTest {
     private void space(String path, int width, int height) {
         try (Browsing graphics = Browsing.inSpace()) {
             Page page = graphics.page(width, height);
-            page.navigate(url() + path);
+            Browsing.show(page, url() + path);
             page.waitForFunction(
                     "() => document.getElementById('space').dataset.drawn && window.space.faces.children.every(face => face.material.map.image)");
             page.evaluate(

@@ -48,7 +48,7 @@ class InTheFieldTest {
     void thePackIsWrittenInWithoutANetworkAndComesBack(@TempDir Path folder) throws IOException {
         long block = block("Carried <b>out</b>");
         Page page = browsing.page(820, 1180);
-        page.navigate(RunningYalos.url() + "/blocks/" + block + "/field-pack");
+        Browsing.show(page, RunningYalos.url() + "/blocks/" + block + "/field-pack");
         Download pack = page.waitForDownload(
                 () -> page.locator("a:has-text('One file for the tablet')").click());
         Path file = folder.resolve("pack.html");
@@ -119,7 +119,7 @@ class InTheFieldTest {
     void aRehearsalIsSteeredOnOnePageAndSeenOnAnother() {
         long block = block("Flown by page");
         Page page = browsing.page(1280, 800);
-        page.navigate(RunningYalos.url() + "/blocks/" + block + "/fly");
+        Browsing.show(page, RunningYalos.url() + "/blocks/" + block + "/fly");
         page.locator("#fly-begin input[name=faults][value=cloud]").check();
         page.locator("button:has-text('Begin')").last().click();
         page.waitForSelector("#fly[data-heard=true]");
@@ -128,7 +128,7 @@ class InTheFieldTest {
         page.waitForSelector("#fly[data-phase=FLYING]");
 
         Page second = browsing.page(800, 1280);
-        second.navigate(RunningYalos.url() + "/blocks/" + block + "/fly");
+        Browsing.show(second, RunningYalos.url() + "/blocks/" + block + "/fly");
         second.waitForSelector("#fly[data-phase=FLYING]");
         second.waitForFunction("() => Number(document.getElementById('fly').dataset.tick) > 20");
         second.locator("#fly-note").fill("somebody on the path");
@@ -164,20 +164,20 @@ class InTheFieldTest {
         long block = block("Kept");
         long other = block("Kept beside");
         Page page = browsing.page(1280, 800);
-        page.navigate(RunningYalos.url() + "/blocks/" + block + "/field-pack");
+        Browsing.show(page, RunningYalos.url() + "/blocks/" + block + "/field-pack");
         page.waitForSelector("html[data-held=true]");
         page.click("#keep-all");
         page.waitForSelector("#keep-all-told:has-text('kept at')");
         page.context().setOffline(true);
-        page.navigate(RunningYalos.url() + "/blocks/" + block + "/sorties");
+        Browsing.show(page, RunningYalos.url() + "/blocks/" + block + "/sorties");
         assertThat(page.locator("h2.page-title").textContent()).contains("Sorties");
-        page.navigate(RunningYalos.url() + "/blocks/" + block + "/field-pack");
+        Browsing.show(page, RunningYalos.url() + "/blocks/" + block + "/field-pack");
         page.reload();
         assertThat(page.locator("h2.page-title").textContent()).contains("Field pack");
         page.waitForSelector("#kept:has-text('No connection')");
-        page.navigate(RunningYalos.url() + "/blocks/" + other + "/brief");
+        Browsing.show(page, RunningYalos.url() + "/blocks/" + other + "/brief");
         assertThat(page.content()).contains("was not opened while there was a connection");
-        page.navigate(RunningYalos.url() + "/blocks/" + block + "/field-pack");
+        Browsing.show(page, RunningYalos.url() + "/blocks/" + block + "/field-pack");
 
         // Two changes made one after the other, both for the state that was read.
         page.locator("#pack-words-fold summary").click();

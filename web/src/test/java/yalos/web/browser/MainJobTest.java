@@ -65,7 +65,7 @@ class MainJobTest {
 
     @Test
     void drawPinReadProveExportRestartFindAgain() throws IOException {
-        page.navigate(url() + "/");
+        Browsing.show(page, url() + "/");
         assertThat(page.locator("main").textContent()).contains("No job yet");
         page.fill("#job-name", "West moor");
         page.fill("#job-place", "54.5134, -4.3489");
@@ -115,18 +115,18 @@ class MainJobTest {
 
         application.close();
         application = RunningYalos.application(data, 0);
-        page.navigate(url() + address.replaceAll("^http://[^/]+", ""));
+        Browsing.show(page, url() + address.replaceAll("^http://[^/]+", ""));
         Browsing.awaitSheet(page);
         page.waitForSelector("#proof");
         page.waitForFunction("before => document.getElementById('stages').textContent === before", before);
-        page.navigate(url() + "/jobs");
+        Browsing.show(page, url() + "/jobs");
         assertThat(page.locator("main").textContent()).contains("West moor");
         assertThat(browsing.complaints()).isEmpty();
     }
 
     @Test
     void cornersAreDraggedInsertedRemovedAndTyped() {
-        page.navigate(url() + "/jobs");
+        Browsing.show(page, url() + "/jobs");
         page.fill("#job-name", "Corners");
         page.fill("#job-place", "-33.8569, 151.2150");
         page.click("text=Start the job");

@@ -1,7 +1,6 @@
 package yalos.web.browser;
 
 import com.microsoft.playwright.Page;
-import com.microsoft.playwright.options.WaitUntilState;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.TestInstance;
@@ -39,8 +38,10 @@ abstract class OnTheDemo {
     }
 
     void show(Page page, String path) {
-        page.navigate(
-                "http://127.0.0.1:" + RunningYalos.portOf(application) + path,
-                new Page.NavigateOptions().setWaitUntil(WaitUntilState.LOAD));
+        Browsing.show(page, address(path));
+    }
+
+    String address(String path) {
+        return "http://127.0.0.1:" + RunningYalos.portOf(application) + path;
     }
 }

@@ -3,7 +3,6 @@ package yalos.web.browser;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Page;
-import com.microsoft.playwright.options.WaitUntilState;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -38,7 +37,7 @@ class TakeOnTheSheetTest {
 
     private static Page open(Browsing browsing, String path) {
         Page page = browsing.page(1280, 800);
-        page.navigate(RunningYalos.url() + path, new Page.NavigateOptions().setWaitUntil(WaitUntilState.LOAD));
+        Browsing.show(page, RunningYalos.url() + path);
         return page;
     }
 
@@ -88,7 +87,7 @@ class TakeOnTheSheetTest {
             String chosen = (String) page.evaluate("() => document.activeElement.id");
             page.keyboard().press("a");
             page.waitForSelector("#" + chosen + ".aside");
-            page.navigate(RunningYalos.url() + "/blocks/" + block + "/take");
+            Browsing.show(page, RunningYalos.url() + "/blocks/" + block + "/take");
             Browsing.awaitSheet(page);
             page.click("[data-tool=area]");
             assertThat(page.textContent(".hint")).contains("corner after corner");
