@@ -20,7 +20,7 @@ final class CoverageFindings {
     /** Below this share of the block a weak rim is not worth a word. */
     static final double WORTH_SAYING = 0.002;
 
-    /** Ground this many times coarser than asked does not show what it was flown for. */
+    /** Ground this many times coarser than asked does not show what it was flown for; more than a weak rim of it stops a plan. */
     private static final double USELESS = 2;
 
     static final List<Rule> RULES = Rule.all(
@@ -102,7 +102,7 @@ final class CoverageFindings {
         }
         Worst worst = worst(Adequacy.TOO_COARSE);
         found.addAt(
-                judgement.coarsestM() > asked.getAsDouble() * USELESS ? STOP : MIND,
+                judgement.shareCoarserThan(asked.getAsDouble() * USELESS) >= WORTH_SAYING ? STOP : MIND,
                 "too-coarse",
                 "%s of the block is photographed coarser than %s, up to %s. The mean of the photos that see a place is judged, since matching and picture maps take from all of them; those from more than twice as far as the nearest do not count where %d see it from nearer. 10 %% over is allowed.%s"
                         .formatted(

@@ -198,6 +198,14 @@ public final class Judgement {
                 .orElse(Double.NaN);
     }
 
+    /** Share of the block that is judged too coarse and is coarser than this, 0..1. */
+    public double shareCoarserThan(double limitM) {
+        long coarser = IntStream.range(0, cells.length)
+                .filter(at -> at(at) == Adequacy.TOO_COARSE && gsdM[at] > limitM)
+                .count();
+        return coarser / Math.max(1.0, inside());
+    }
+
     /** Expected accuracy of heights that half of the known block reaches, in metres; empty where it was not asked for. */
     public OptionalDouble medianHeightSigmaM() {
         OptionalDouble known = medianHeightSigmaM;
@@ -252,13 +260,20 @@ public final class Judgement {
 
     /** Share of the block that is judged so, 0..1. */
     public double share(Adequacy judged) {
-        long inside = 0;
         long so = 0;
         for (byte cell : cells) {
-            inside += cell == Adequacy.OUTSIDE.ordinal() ? 0 : 1;
             so += cell == judged.ordinal() ? 1 : 0;
         }
-        return inside == 0 ? 0 : (double) so / inside;
+        return so / Math.max(1.0, inside());
+    }
+
+    /** Cells of the block, known or not. */
+    private long inside() {
+        long inside = 0;
+        for (byte cell : cells) {
+            inside += cell == Adequacy.OUTSIDE.ordinal() ? 0 : 1;
+        }
+        return inside;
     }
 
     /** The answer in two words; the share says the rest. */

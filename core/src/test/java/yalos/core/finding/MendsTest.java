@@ -387,6 +387,23 @@ class MendsTest {
         assertThat(one.judgement().coarsestM()).isCloseTo(0.02 * 115 / 75, Offset.offset(0.0015));
     }
 
+    /** Ground at twice the asked GSD is of no use; a speck of it in a funnel's tip is something to mind, more of it stops the plan. */
+    @Test
+    void aSpeckThatIsFarTooCoarseDoesNotStopAPlan() {
+        HeightChoice level = new HeightChoice(HeightReference.GEOID, DesignPlane.HIGHEST, 20, 0);
+        for (double deepest : new double[] {78, 95}) {
+            DoubleBinaryOperator funnel = (x, y) -> 300 - Math.max(0, deepest * (1 - Math.hypot(x, y) / 195));
+            Case one = judged(over(funnel, level, Pins.ofGsd(2)));
+            // by the pinhole: 75 m and as much again below the aircraft
+            double radius = 195 * (1 - 75 / deepest);
+            double share = Math.PI * radius * radius / (400 * 400);
+            assertThat(one.judgement().coarsestM()).isGreaterThan(0.04);
+            assertThat(one.judgement().shareCoarserThan(0.04)).isCloseTo(share, Offset.offset(0.003));
+            assertThat(finding(one, "too-coarse").orElseThrow().level())
+                    .isEqualTo(share < 0.002 ? Finding.Level.MIND : Finding.Level.STOP);
+        }
+    }
+
     private static Case wing(double side, Pins pins) {
         return judged(Samples.request(Samples.square(side), pins)
                 .with(Kit.of(Aircraft.smallWing(), Samples.twentyMegapixel()))
