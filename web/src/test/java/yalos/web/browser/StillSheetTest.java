@@ -3,7 +3,9 @@ package yalos.web.browser;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Route;
 import java.util.List;
+import java.util.concurrent.CopyOnWriteArrayList;
 import org.assertj.core.data.Offset;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -65,6 +67,30 @@ class StillSheetTest extends OnTheDemo {
         page.waitForFunction("() => document.getElementById('book').dataset.stage === 'kit'");
         Browsing.awaitSheet(page);
         assertThat(page.locator(".still").count()).isZero();
+        assertThat(browsing.complaints()).isEmpty();
+        page.context().close();
+    }
+
+    /**
+     * On a line so slow that scripts come one by one: whoever presses before they are there goes the way without script, and what sends never stands alone
+     * without what understands the answer.
+     */
+    @Test
+    void whoeverPressesBeforeTheScriptsAreThereIsHeard() {
+        Page page = browsing.page(1280, 800);
+        List<Route> held = new CopyOnWriteArrayList<>();
+        page.route("**/js/yalos.js", held::add);
+        page.navigate(address("/blocks/6/strips"));
+        String before = page.inputValue("#row-gsd input.figure");
+        page.waitForCondition(() -> !held.isEmpty());
+        assertThat(page.evaluate("() => 'htmx' in window")).isEqualTo(false);
+        page.unroute("**/js/yalos.js");
+        page.click("#row-gsd .step[value='1']");
+        Browsing.awaitSheet(page);
+        assertThat(page.inputValue("#row-gsd input.figure")).isNotEqualTo(before);
+        page.click("#undo");
+        Browsing.awaitSheet(page);
+        assertThat(page.inputValue("#row-gsd input.figure")).isEqualTo(before);
         assertThat(browsing.complaints()).isEmpty();
         page.context().close();
     }
