@@ -240,7 +240,7 @@ final class PlanFindings {
                 remedies.toArray(Remedy[]::new));
     }
 
-    /** What lifts the limits below a speed at the same scale, all at once: a shorter exposure, photos farther apart, more asked for. */
+    /** What lifts the limits below a speed at the same scale, all at once: a shorter exposure, photos farther apart or sooner, more asked for. */
     private Optional<Remedy> quicker(double mps) {
         List<Remedy.Pin> pins = new ArrayList<>();
         List<String> words = new ArrayList<>();
@@ -249,12 +249,21 @@ final class PlanFindings {
             pins.add(found.pin(SHUTTER_TIME, shutter));
             words.add("shutter " + found.text(SHUTTER_TIME, shutter));
         });
-        below(mps, SpeedLimit.SHUTTER_INTERVAL, SpeedLimit.INTERVAL_ASKED).ifPresent(most -> {
-            double forward = Math.floor((1 - (1 - plan.design().forwardOverlap()) * mps / most) * 100) / 100;
-            if (forward >= Overlaps.LEAST.forward()) {
-                pins.add(found.pin(FORWARD_OVERLAP, forward));
-                words.add("forward " + Collected.percent(forward));
-            }
+        double forward = below(mps, SpeedLimit.SHUTTER_INTERVAL)
+                .map(most -> Math.floor((1 - apart() * mps / most) * 100) / 100)
+                .orElse(1 - apart());
+        if (forward < Overlaps.LEAST.forward()) {
+            return Optional.empty();
+        }
+        if (forward < 1 - apart()) {
+            pins.add(found.pin(FORWARD_OVERLAP, forward));
+            words.add("forward " + Collected.percent(forward));
+        }
+        below(mps, SpeedLimit.INTERVAL_ASKED).ifPresent(asked -> {
+            double base = plan.design().baseM() * (1 - forward) / apart();
+            double sooner = found.down(UnitKind.INTERVAL, base / mps, 0.01);
+            pins.add(found.pin(INTERVAL, sooner));
+            words.add("photo every " + found.text(INTERVAL, sooner));
         });
         below(mps, SpeedLimit.ASKED).ifPresent(asked -> {
             double speed = found.up(UnitKind.SPEED, mps, 0.1);
@@ -270,10 +279,15 @@ final class PlanFindings {
                 pins.size() == 1 ? new Remedy(begun, pins.get(0)) : new Remedy(begun, new Remedy.Several(pins)));
     }
 
-    /** The speed that some limits allow, the least of them, where it is below another. */
-    private Optional<Double> below(double mps, SpeedLimit... limits) {
+    /** Of a photo's length on the ground, how much the next one goes on. */
+    private double apart() {
+        return 1 - plan.design().forwardOverlap();
+    }
+
+    /** The speed that a limit allows, where it is below another. */
+    private Optional<Double> below(double mps, SpeedLimit limit) {
         return plan.design().speeds().stream()
-                .filter(allowed -> List.of(limits).contains(allowed.limit()))
+                .filter(allowed -> allowed.limit() == limit)
                 .map(SpeedLimit.Allowed::speedMps)
                 .filter(most -> most < mps - 1e-9)
                 .min(Double::compare);

@@ -440,6 +440,16 @@ class MendsTest {
         }
     }
 
+    /** Three seconds between photos hold it at a walking pace; photos sooner, and as far apart as the camera then needs, let it fly. */
+    @Test
+    void aWingThatAnAskedIntervalHoldsTakesItsPhotosSooner() {
+        Case one = wing(800, Pins.ofGsd(2).pinned(Quantity.INTERVAL, Measure.of(3, Unit.SECOND)));
+        List<Mends.Mend> mends = mends(one, finding(one, "below-slowest").orElseThrow());
+        assertThat(mends).isNotEmpty().allMatch(Mends.Mend::cures);
+        assertThat(mends.get(0).remedy().label())
+                .matches("Shutter 1/\\d+ s (and forward 7\\d % )?and photo every [01]\\.\\d\\d s");
+    }
+
     /** No scale below the ceiling lets it fly fast enough, while the time it would take is kept: the time is in no conflict with anything. */
     @Test
     void whatIsTooSlowToFlyIsNoConflictOfItsTime() {
