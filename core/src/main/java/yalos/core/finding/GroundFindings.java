@@ -4,8 +4,10 @@ import static yalos.core.finding.Finding.Level.*;
 import static yalos.core.pins.Quantity.*;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
 import yalos.core.geodesy.PlanePoint;
@@ -18,6 +20,7 @@ import yalos.core.plan.Design;
 import yalos.core.plan.GroundRequest;
 import yalos.core.proof.Adequacy;
 import yalos.core.proof.Judgement;
+import yalos.core.site.Obstacle;
 import yalos.core.terrain.HeightGrid;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
@@ -83,17 +86,7 @@ final class GroundFindings {
         if (greatest == null || plan.overCeilingM() == 0) {
             return;
         }
-        double lower = heights.heightM() - (greatest.m() - ceiling);
-        List<Remedy> remedies = new ArrayList<>(candidates.follow());
-        if (lower > candidates.lowestM()) {
-            Stream.of(lower, lower * 0.9)
-                    .map(height -> found.down(UnitKind.HEIGHT, height, 1))
-                    .filter(height -> height >= candidates.lowestM())
-                    .map(height -> found.remedy("Fly at " + found.height(height), HEIGHT, height))
-                    .forEach(remedies::add);
-        }
-        remedies.addAll(candidates.slower());
-        remedies.addAll(candidates.alongContours());
+        Optional<Obstacle> tooTall = tooTall(greatest, ceiling);
         found.addAt(
                 STOP,
                 "ceiling",
@@ -104,9 +97,41 @@ final class GroundFindings {
                                 Collected.percent(greatest.m() / ceiling - 1),
                                 found.height(ceiling),
                                 found.height(heights.heightM()),
-                                whyAbove(greatest.leg())),
+                                tooTall.map(this::raisedOver).orElseGet(() -> whyAbove(greatest.leg()))),
                 greatest.leg().pointAt(greatest.step()),
-                remedies);
+                tooTall.isPresent() ? List.of() : belowTheCeiling(greatest.m() - ceiling));
+    }
+
+    private List<Remedy> belowTheCeiling(double overM) {
+        double lower = heights.heightM() - overM;
+        List<Remedy> remedies = new ArrayList<>(candidates.follow());
+        if (lower > candidates.lowestM()) {
+            Stream.of(lower, lower * 0.9)
+                    .map(height -> found.down(UnitKind.HEIGHT, height, 1))
+                    .filter(height -> height >= candidates.lowestM())
+                    .map(height -> found.remedy("Fly at " + found.height(height), HEIGHT, height))
+                    .forEach(remedies::add);
+        }
+        remedies.addAll(candidates.slower());
+        remedies.addAll(candidates.alongContours());
+        return remedies;
+    }
+
+    /** What stands there and cannot be cleared below the ceiling, however low and slowly the rest is flown. */
+    private Optional<Obstacle> tooTall(HeightPlan.Greatest greatest, double ceilingM) {
+        PlanePoint at = greatest.leg().pointAt(greatest.step());
+        double reach = heights.choice().reachM(greatest.leg().stepM());
+        return heights.site().obstaclesNear(at.xM(), at.yM(), reach).stream()
+                .filter(obstacle -> obstacle.heightM() + heights.choice().keptM() > ceilingM)
+                .max(Comparator.comparingDouble(Obstacle::heightM));
+    }
+
+    private String raisedOver(Obstacle obstacle) {
+        return "it is raised over %s, %s high, to clear it by %s, and cannot be lower there"
+                .formatted(
+                        obstacle.name(),
+                        found.height(obstacle.heightM()),
+                        found.height(heights.choice().keptM()));
     }
 
     /** Whether much of the climb to the strips is won over lower ground. */

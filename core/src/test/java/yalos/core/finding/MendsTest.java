@@ -25,6 +25,7 @@ import yalos.core.plan.GroundRequest;
 import yalos.core.plan.PlanRequest;
 import yalos.core.proof.Adequacy;
 import yalos.core.proof.Judgement;
+import yalos.core.site.Obstacle;
 import yalos.core.units.Measure;
 import yalos.core.units.Unit;
 import yalos.core.units.UnitChoice;
@@ -141,6 +142,29 @@ class MendsTest {
                 .as("one shows the ground better")
                 .anyMatch(after -> after.judgement().share() > one.judgement().share() + 0.01);
         assertThat(mends(one, ceiling)).isEmpty();
+    }
+
+    /** What stands 90 m high is not cleared below a ceiling of 60 m, however low and slowly the rest is flown; what stands 30 m high is. */
+    @Test
+    void whatStandsTooHighForTheCeilingIsNamed() {
+        for (double height : List.of(90.0, 30.0)) {
+            Obstacle mast = new Obstacle("grey mast", Obstacle.Kind.MAST, List.of(Samples.at(200, 200)), height, 1);
+            Case one = judged(Samples.request(
+                            Samples.square(400), Pins.ofGsd(1.4).with(Quantity.CEILING, Measure.of(60, Unit.METRE)))
+                    .over(new GroundRequest(
+                            FormulaGround.of(5, (x, y) -> 300 + 0.45 * Math.abs(x)),
+                            HeightChoice.USUAL,
+                            List.of(mast),
+                            List.of(),
+                            OptionalDouble.empty()))
+                    .plan());
+            Optional<Finding> ceiling = finding(one, "ceiling");
+            assertThat(ceiling.isPresent()).as("%.0f m", height).isEqualTo(height == 90);
+            ceiling.ifPresent(told -> {
+                assertThat(told.sentence()).contains("raised over grey mast, 90.0 m high, to clear it by");
+                assertThat(told.remedies()).as("in vain").isEmpty();
+            });
+        }
     }
 
     /** Below a cliff of 220 m lies ground that enough photos see from near: those from its top make it no coarser, and a lower flight cures the rest. */
