@@ -2,7 +2,6 @@ package yalos.web.sheet;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import org.springframework.http.CacheControl;
@@ -48,75 +47,6 @@ class SheetController implements SheetSource {
         this.preferences = preferences;
     }
 
-    /**
-     * Everything on the sheet. Positions are easting, northing in turn.
-     *
-     * @param epsg of the grid, 0 while there is none
-     * @param metresPerUnit true metres in one grid unit here
-     * @param rings of the outline, corner after corner
-     * @param strips four figures each: from, to
-     * @param stationsOf index of the first station of each strip, and the number of stations at the end
-     * @param title of the title block
-     * @param passOf the pass each strip belongs to, from 1
-     * @param tilted passes whose camera does not look straight down
-     * @param axis of a corridor; null for an area
-     * @param map under the sheet; null for none
-     * @param pace of each strip in words: speed over the ground, crab, interval, blur
-     * @param onEarth longitude and latitude of about its middle; null for a block that lies nowhere yet
-     */
-    record Sheet(
-            long version,
-            int epsg,
-            String grid,
-            double metresPerUnit,
-            List<double[]> rings,
-            List<double[]> flown,
-            double[] launch,
-            double[] strips,
-            double[] stations,
-            int[] stationsOf,
-            List<LinkLine> links,
-            double baseUnits,
-            TitleBlock title,
-            Ruler ruler,
-            GroundExtent ground,
-            double[] stationHeights,
-            String heightUnit,
-            List<Thing> things,
-            GroundExtent picture,
-            int[] passOf,
-            int[] tilted,
-            double[] axis,
-            LaidMap map,
-            double[] onEarth,
-            List<String> pace) {}
-
-    /** A map under the sheet: where its squares are, and who is to be named beside it. */
-    record LaidMap(String squares, String attribution) {
-        static LaidMap of(MapShelf.Under under) {
-            return new LaidMap(under.squares(), under.attribution());
-        }
-    }
-
-    /** Where the picture of the ground lies; null over level ground. */
-    record GroundExtent(double[] extent, String key) {}
-
-    /** An obstacle or zone: its kind, name and figures, and its places as easting, northing in turn. */
-    record Thing(String kind, String name, boolean area, double[] places) {}
-
-    record LinkLine(String kind, double[] line) {}
-
-    record TitleBlock(String name, String area, String gsd, String grid, String heights, String ground, String back) {
-        Map<String, String> byName() {
-            return Map.of(
-                    "name", name, "area", area, "gsd", gsd, "grid", grid, "heights", heights, "ground", ground, "back",
-                    back);
-        }
-    }
-
-    /** How the scale bar reads: name of its unit and metres in one. */
-    record Ruler(String unit, double metres) {}
-
     @GetMapping("/blocks/{id}/sheet.json")
     ResponseEntity<Sheet> sheet(@PathVariable long id) {
         OpenBlock block = blocks.open(id);
@@ -144,9 +74,9 @@ class SheetController implements SheetSource {
                 : facts.outline().middle();
         double metres =
                 grid.map(g -> LocalPlane.at(g, somewhere).metresPerUnit()).orElse(1.0);
-        Ruler ruler = units.unit(UnitKind.DISTANCE).symbol().startsWith("ft")
-                ? new Ruler("ft", units.unit(UnitKind.DISTANCE).size())
-                : new Ruler("m", 1);
+        Sheet.Ruler ruler = units.unit(UnitKind.DISTANCE).symbol().startsWith("ft")
+                ? new Sheet.Ruler("ft", units.unit(UnitKind.DISTANCE).size())
+                : new Sheet.Ruler("m", 1);
         return new Sheet(
                 block.version(),
                 grid.map(Grid::epsg).orElse(0),
@@ -167,7 +97,7 @@ class SheetController implements SheetSource {
                 title(block, plan, grid, units),
                 ruler,
                 plan.flatMap(BlockPlan::overGround)
-                        .map(over -> new GroundExtent(
+                        .map(over -> new Sheet.GroundExtent(
                                 over.grid().extent(plan.get().block().plane()),
                                 keys.of(keys.drawn(facts, over.grid()))))
                         .orElse(null),
@@ -178,7 +108,7 @@ class SheetController implements SheetSource {
                 things(facts, grid, plan),
                 plan.filter(p -> facts.ground().picture().isPresent())
                         .map(p -> PictureFrame.of(p))
-                        .map(frame -> new GroundExtent(
+                        .map(frame -> new Sheet.GroundExtent(
                                 frame.extent(plan.get().block().plane()),
                                 facts.ground().picture().getAsLong() + "-"
                                         + Integer.toHexString(facts.outline().hashCode())))
@@ -191,13 +121,13 @@ class SheetController implements SheetSource {
                                 .map(corridor -> SheetGeometry.flat(corridor.axis(), grid.get()))
                                 .orElse(null)
                         : null,
-                maps.under(block.jobId()).map(LaidMap::of).orElse(null),
+                maps.under(block.jobId()).map(Sheet.LaidMap::of).orElse(null),
                 grid.isPresent() ? new double[] {somewhere.lonDeg(), somewhere.latDeg()} : null,
                 plan.map(p -> pace(p, units)).orElse(List.of()));
     }
 
-    private static List<Thing> things(BlockFacts facts, Optional<Grid> grid, Optional<BlockPlan> plan) {
-        List<Thing> things =
+    private static List<Sheet.Thing> things(BlockFacts facts, Optional<Grid> grid, Optional<BlockPlan> plan) {
+        List<Sheet.Thing> things =
                 new ArrayList<>(grid.map(g -> SheetGeometry.things(facts, g)).orElse(List.of()));
         plan.map(SheetGeometry::objects).ifPresent(things::addAll);
         return things;
@@ -232,8 +162,9 @@ class SheetController implements SheetSource {
                 .toArray();
     }
 
-    private static TitleBlock title(OpenBlock block, Optional<BlockPlan> plan, Optional<Grid> grid, UnitChoice units) {
-        return new TitleBlock(
+    private static Sheet.TitleBlock title(
+            OpenBlock block, Optional<BlockPlan> plan, Optional<Grid> grid, UnitChoice units) {
+        return new Sheet.TitleBlock(
                 block.jobName() + ", " + block.name(),
                 block.facts().outline().isEmpty()
                         ? "–"

@@ -37,25 +37,24 @@ final class SheetGeometry {
                 .toArray();
     }
 
-    static List<SheetController.Thing> things(BlockFacts facts, Grid grid) {
-        List<SheetController.Thing> things = new ArrayList<>();
+    static List<Sheet.Thing> things(BlockFacts facts, Grid grid) {
+        List<Sheet.Thing> things = new ArrayList<>();
         for (Obstacle obstacle : facts.ground().obstacles()) {
-            things.add(new SheetController.Thing(
-                    "obstacle", obstacle.name(), obstacle.isArea(), flat(obstacle.places(), grid)));
+            things.add(new Sheet.Thing("obstacle", obstacle.name(), obstacle.isArea(), flat(obstacle.places(), grid)));
         }
         for (Zone zone : facts.ground().zones()) {
             String kind = zone.kind().words().replace(' ', '-');
             zone.outline()
                     .rings()
-                    .forEach(ring -> things.add(new SheetController.Thing(kind, zone.name(), true, flat(ring, grid))));
+                    .forEach(ring -> things.add(new Sheet.Thing(kind, zone.name(), true, flat(ring, grid))));
         }
         return things;
     }
 
     /** Objects where they stand, each part with a name once. */
-    static List<SheetController.Thing> objects(BlockPlan plan) {
+    static List<Sheet.Thing> objects(BlockPlan plan) {
         LocalPlane plane = plan.block().plane();
-        List<SheetController.Thing> things = new ArrayList<>();
+        List<Sheet.Thing> things = new ArrayList<>();
         String named = "";
         for (Structure.Built one : plan.structures().map(StructurePlan::built).orElse(List.of())) {
             List<PlanePoint> ring = one.solid().ring();
@@ -65,7 +64,7 @@ final class SheetGeometry {
             }
             String name = one.object().name();
             String kind = one.kind() == Structure.Kind.DECK ? "deck" : "object";
-            things.add(new SheetController.Thing(kind, name.equals(named) ? "" : name, true, places));
+            things.add(new Sheet.Thing(kind, name.equals(named) ? "" : name, true, places));
             named = name;
         }
         return things;
@@ -125,9 +124,9 @@ final class SheetGeometry {
         return firsts;
     }
 
-    static List<SheetController.LinkLine> links(BlockPlan plan) {
+    static List<Sheet.LinkLine> links(BlockPlan plan) {
         LocalPlane plane = plan.block().plane();
-        List<SheetController.LinkLine> lines = new ArrayList<>();
+        List<Sheet.LinkLine> lines = new ArrayList<>();
         for (Way way : plan.flight().ways()) {
             if (!(way instanceof Line)) {
                 List<PlanePoint> shape = way.shape();
@@ -136,7 +135,7 @@ final class SheetGeometry {
                     put(line, 2 * i, plane.toGrid(shape.get(i)));
                 }
                 Link.Kind kind = way instanceof Link link ? link.kind() : Link.Kind.TURN;
-                lines.add(new SheetController.LinkLine(kind.name().toLowerCase(Locale.ROOT), line));
+                lines.add(new Sheet.LinkLine(kind.name().toLowerCase(Locale.ROOT), line));
             }
         }
         return lines;

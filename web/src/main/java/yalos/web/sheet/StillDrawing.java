@@ -15,18 +15,18 @@ final class StillDrawing {
     /** A drawing that takes more characters is left to the map: a page is to come at once. */
     private static final int MOST_CHARACTERS = 400_000;
 
-    private final SheetController.Sheet sheet;
+    private final Sheet sheet;
     private final Bounds frame;
     private final double scale;
     private final Map<String, StringBuilder> paths = new LinkedHashMap<>();
 
-    private StillDrawing(SheetController.Sheet sheet, Bounds frame) {
+    private StillDrawing(Sheet sheet, Bounds frame) {
         this.sheet = sheet;
         this.frame = frame;
         scale = UNITS / Math.max(frame.width(), frame.height());
     }
 
-    static StillSheet of(SheetController.Sheet sheet) {
+    static StillSheet of(Sheet sheet) {
         Bounds frame = frame(sheet);
         // Without any place the frame is turned inside out.
         return Math.max(frame.width(), frame.height()) > 0
@@ -35,7 +35,7 @@ final class StillDrawing {
     }
 
     /** What the map fits into view: outline, area flown and strips. */
-    private static Bounds frame(SheetController.Sheet sheet) {
+    private static Bounds frame(Sheet sheet) {
         Stream<double[]> areas = Stream.concat(sheet.rings().stream(), sheet.flown().stream());
         return Bounds.of(Stream.concat(areas, Stream.of(sheet.strips()))
                 .flatMapToDouble(Arrays::stream)
@@ -63,7 +63,7 @@ final class StillDrawing {
         return still(sheet, viewBox, shapes);
     }
 
-    private static StillSheet still(SheetController.Sheet sheet, String viewBox, List<StillSheet.Shape> shapes) {
+    private static StillSheet still(Sheet sheet, String viewBox, List<StillSheet.Shape> shapes) {
         boolean flown = sheet.strips().length > 0;
         return new StillSheet(viewBox, shapes, sheet.title().byName(), flown, sheet.stationHeights().length > 0);
     }

@@ -22,14 +22,14 @@ class StillDrawingTest {
         return moved;
     }
 
-    private static SheetController.Sheet sheet(
+    private static Sheet sheet(
             List<double[]> rings,
             double[] launch,
             double[] strips,
             int[] passes,
-            List<SheetController.LinkLine> links,
-            List<SheetController.Thing> things) {
-        return new SheetController.Sheet(
+            List<Sheet.LinkLine> links,
+            List<Sheet.Thing> things) {
+        return new Sheet(
                 1,
                 32630,
                 "UTM 30N",
@@ -42,8 +42,8 @@ class StillDrawingTest {
                 new int[0],
                 links,
                 20,
-                new SheetController.TitleBlock("Rigg, A", "2.00 ha", "2.00 cm", "UTM 30N", "level", "level", "60.0 m"),
-                new SheetController.Ruler("m", 1),
+                new Sheet.TitleBlock("Rigg, A", "2.00 ha", "2.00 cm", "UTM 30N", "level", "level", "60.0 m"),
+                new Sheet.Ruler("m", 1),
                 null,
                 new double[0],
                 "m",
@@ -73,8 +73,8 @@ class StillDrawingTest {
                 at(-500, 50),
                 at(-10, 50, 210, 50),
                 new int[] {1},
-                List.of(new SheetController.LinkLine("way", at(-500, 50, -10, 50))),
-                List.of(new SheetController.Thing("keep-out", "pond <x>", true, at(100, 100, 110, 100, 110, 90)))));
+                List.of(new Sheet.LinkLine("way", at(-500, 50, -10, 50))),
+                List.of(new Sheet.Thing("keep-out", "pond <x>", true, at(100, 100, 110, 100, 110, 90)))));
         assertThat(still.viewBox()).isEqualTo("0 0 10000 4545");
         assertThat(path(still, "edge")).isEqualTo("M455 4545L9545 4545L9545 0L455 0Z");
         assertThat(path(still, "strip")).isEqualTo("M0 2273L10000 2273").isEqualTo(path(still, "halo"));
