@@ -46,7 +46,10 @@ final class StillDrawing {
         sheet.flown().forEach(ring -> add("flown", ring, true));
         sheet.links().forEach(link -> add(link.kind().equals("turn") ? "turn" : "way", link.line(), false));
         strips();
-        sheet.things().forEach(thing -> add(thing.kind(), thing.places(), thing.area()));
+        for (Sheet.Thing thing : sheet.things()) {
+            boolean point = thing.places().length == 2;
+            add(thing.kind() + (point ? " point" : ""), thing.places(), thing.area() || point);
+        }
         sheet.rings().forEach(ring -> add("edge", ring, true));
         if (sheet.launch() != null) {
             add("launch-ring", sheet.launch(), true);

@@ -74,13 +74,16 @@ class StillDrawingTest {
                 at(-10, 50, 210, 50),
                 new int[] {1},
                 List.of(new Sheet.LinkLine("way", at(-500, 50, -10, 50))),
-                List.of(new Sheet.Thing("keep-out", "pond <x>", true, at(100, 100, 110, 100, 110, 90)))));
+                List.of(
+                        new Sheet.Thing("keep-out", "pond <x>", true, at(100, 100, 110, 100, 110, 90)),
+                        new Sheet.Thing("obstacle", "mast", false, at(100, 0)))));
         assertThat(still.viewBox()).isEqualTo("0 0 10000 4545");
         assertThat(path(still, "edge")).isEqualTo("M455 4545L9545 4545L9545 0L455 0Z");
         assertThat(path(still, "strip")).isEqualTo("M0 2273L10000 2273").isEqualTo(path(still, "halo"));
         assertThat(path(still, "way")).isEqualTo("M-22273 2273L0 2273");
         assertThat(path(still, "launch")).isEqualTo("M-22273 2273Z");
         assertThat(path(still, "keep-out")).isEqualTo("M5000 0L5455 0L5455 455Z");
+        assertThat(path(still, "obstacle point")).as("a dot").isEqualTo("M5000 4545Z");
         assertThat(still.title()).containsEntry("back", "60.0 m").containsEntry("area", "2.00 ha");
     }
 
